@@ -1,0 +1,74 @@
+package zygonox.cli;
+
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Spec;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.work.Cancelled;
+import zygonox.core.work.WorkFailed;
+
+/** The headless commands. */
+@Command(
+    name = "zygonox",
+    description = "Plans, shoots, judges and blends nights of photography.",
+    mixinStandardHelpOptions = true,
+    subcommands = {
+      ProgramCommand.class,
+      RehearseCommand.class,
+      FramesCommand.class,
+      BlendCommand.class,
+      VersionCommand.class
+    })
+public final class Main implements Runnable {
+  /** The work could not be done. */
+  static final int FAILED = 1;
+
+  /** Wrong usage or input out of range. */
+  static final int WRONG_INPUT = 2;
+
+  @Spec private CommandSpec spec;
+
+  public static void main(String[] args) {
+    System.exit(run(args));
+  }
+
+  static int run(String... args) {
+    return new CommandLine(new Main())
+        .setCaseInsensitiveEnumValuesAllowed(true)
+        .setExecutionExceptionHandler(Main::failed)
+        .setParameterExceptionHandler(Main::misused)
+        .execute(args);
+  }
+
+  @Override
+  public void run() {
+    throw new CommandLine.ParameterException(
+        spec.commandLine(), "No command was given; try zygonox --help");
+  }
+
+  private static int failed(
+      Exception e, CommandLine command, CommandLine.ParseResult parsed) {
+    if (command.getMixins().get("output") instanceof CommandSpec output
+        && ((Output) output.userObject()).trace()) {
+      e.printStackTrace(command.getErr());
+    }
+    boolean known =
+        e instanceof InvalidInput
+            || e instanceof WorkFailed
+            || e instanceof Cancelled;
+    String message =
+        known ? e.getMessage() : "Something unexpected went wrong (" + e + "); --trace tells where";
+    command.getErr().println(message);
+    return e instanceof InvalidInput ? WRONG_INPUT : FAILED;
+  }
+
+  private static int misused(CommandLine.ParameterException e, String[] args) {
+    CommandLine command = e.getCommandLine();
+    String name = command.getCommandSpec().qualifiedName();
+    // Picocli's own sentences may run over several lines; the last line has to tell.
+    String message = String.valueOf(e.getMessage()).replaceAll("\\s*\\R\\s*", " ");
+    command.getErr().println(message + "; see " + name + " --help");
+    return WRONG_INPUT;
+  }
+}

@@ -1,0 +1,119 @@
+package zygonox.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import zygonox.core.camera.Rehearsal;
+import zygonox.core.camera.Scene;
+import zygonox.core.camera.SimulatedCamera;
+import zygonox.core.camera.Truth;
+import zygonox.core.night.Night;
+import zygonox.core.night.NightFile;
+import zygonox.core.optics.Body;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.words.Words;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.WorkFailed;
+
+/** Shoots a night's programs with the simulated camera. */
+@Command(
+    name = "rehearse",
+    description = "Shoots a night's programs with the simulated camera.",
+    mixinStandardHelpOptions = true)
+final class RehearseCommand implements Callable<Integer> {
+  private static final Pattern SIZE = Pattern.compile("(\\d{1,5})x(\\d{1,5})");
+
+  @Mixin private Output output;
+
+  @Parameters(paramLabel = "NIGHT.json", description = "The night, or its folder.")
+  private Path night;
+
+  @Option(names = "--out", required = true, paramLabel = "DIR", description = "For the frames.")
+  private Path out;
+
+  @Option(
+      names = "--format",
+      paramLabel = "F",
+      defaultValue = "jpeg",
+      description = "tiff or jpeg (default: ${DEFAULT-VALUE}).")
+  private String format;
+
+  @Option(
+      names = "--seed",
+      paramLabel = "N",
+      defaultValue = "1",
+      description = "Chooses the noise and the hot pixels (default: ${DEFAULT-VALUE}).")
+  private long seed;
+
+  @Option(names = "--count", paramLabel = "N", description = "Frames of each program at the most.")
+  private Integer count;
+
+  @Option(names = "--size", paramLabel = "WxH", description = "Pixels, in place of the body's own.")
+  private String size;
+
+  @Option(names = "--overwrite", description = "Replace frames that are there.")
+  private boolean overwrite;
+
+  @Override
+  public Integer call() {
+    long started = System.nanoTime();
+    Night plan = NightFile.open(night).night();
+    if (plan.programs().isEmpty()) {
+      throw new InvalidInput(night + " has no program to shoot; add one to \"programs\"");
+    }
+    Body body = size == null ? plan.body() : resized(plan.body());
+    SimulatedCamera camera =
+        new SimulatedCamera(
+            body, plan.lens(), plan.place(), plan.zone(), new Scene(plan.millAzimuthDeg()), seed);
+    Rehearsal rehearsal = new Rehearsal(camera, Rehearsal.FileType.named(format));
+    List<Rehearsal.Planned> planned =
+        rehearsal.plan(plan.programs(), count == null ? Integer.MAX_VALUE : count, out);
+    Rehearsal.checkFree(planned, overwrite);
+    makeFolder();
+    rehearsal.run(planned, frame -> {}, output.progress("Shooting"), new Cancellation());
+    Truth.write(camera, seed, planned, out.resolve("truth.json"));
+
+    double seconds = (System.nanoTime() - started) / 1e9;
+    ObjectNode answer = Output.object();
+    answer.put("frames", planned.size());
+    answer.put("folder", out.toString());
+    answer.put("truth", out.resolve("truth.json").toString());
+    answer.put("seed", seed);
+    answer.put("seconds", seconds);
+    ArrayNode files = answer.putArray("files");
+    planned.forEach(p -> files.add(p.file().toString()));
+    output.answer(
+        answer,
+        List.of(
+            "%d frames are in %s, and beside them truth.json; it took %s"
+                .formatted(planned.size(), out, Words.duration(seconds))));
+    return 0;
+  }
+
+  private Body resized(Body body) {
+    Matcher matcher = SIZE.matcher(size);
+    if (!matcher.matches()) {
+      throw new InvalidInput("--size " + size + " is no size; write it like 6000x4000");
+    }
+    return body.withPixels(Integer.parseInt(matcher.group(1)), Integer.parseInt(matcher.group(2)));
+  }
+
+  private void makeFolder() {
+    try {
+      Files.createDirectories(out);
+    } catch (IOException e) {
+      throw new WorkFailed(
+          "The folder " + out + " cannot be made; choose another place for --out", e);
+    }
+  }
+}

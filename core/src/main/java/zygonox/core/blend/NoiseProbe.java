@@ -1,0 +1,129 @@
+package zygonox.core.blend;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.OptionalDouble;
+import zygonox.core.measure.Noise;
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * Measures noise before and after blending in the same tiles, spread over the picture. Frames are
+ * measured as they enter the blend, after any resampling (which smooths), so that the gain tells of
+ * the blending alone.
+ */
+final class NoiseProbe {
+  private static final int TILES = 8;
+  private static final int TILE_SIDE = 48;
+
+  /** Columns between the two pixels of a difference: beyond the reach of any resampling kernel. */
+  private static final int LAG = 8;
+
+  private final PixelLayout layout;
+  private final int side;
+  private final int[] lefts = new int[TILES];
+  private final int[] tops = new int[TILES];
+
+  NoiseProbe(PixelLayout layout) {
+    this.layout = layout;
+    int room = Math.min(layout.width(), layout.height()) / TILES;
+    this.side = Math.min(TILE_SIDE, room);
+    for (int t = 0; t < TILES; t++) {
+      lefts[t] = (2 * t + 1) * layout.width() / (2 * TILES) - side / 2;
+      tops[t] = (2 * t + 1) * layout.height() / (2 * TILES) - side / 2;
+    }
+  }
+
+  /** Whether the picture has room for the tiles at all. */
+  boolean works() {
+    return side > 2 * LAG;
+  }
+
+  /** Samples of one picture, 16-bit, in the probe's tiles; fill from any thread, each row once. */
+  final class Picture {
+    private final short[] kept = new short[TILES * TILES * side * side];
+
+    void rows(int firstRow, int rows, Samples samples) {
+      int green = layout.channels() == 3 ? 1 : 0;
+      for (int ty = 0; ty < TILES; ty++) {
+        for (int y = Math.max(firstRow, tops[ty]);
+            y < Math.min(firstRow + rows, tops[ty] + side);
+            y++) {
+          for (int tx = 0; tx < TILES; tx++) {
+            int at = ((ty * TILES + tx) * side + y - tops[ty]) * side;
+            int row = (y - firstRow) * layout.rowSamples();
+            for (int x = 0; x < side; x++) {
+              kept[at + x] =
+                  (short) samples.at(row + (lefts[tx] + x) * layout.channels() + green);
+            }
+          }
+        }
+      }
+    }
+
+    private double[] sigmas() {
+      double[] sigmas = new double[TILES * TILES];
+      int[] differences = new int[side * side];
+      for (int tile = 0; tile < sigmas.length; tile++) {
+        int n = 0;
+        for (int y = 0; y < side; y++) {
+          int row = (tile * side + y) * side;
+          for (int x = 0; x + LAG < side; x++) {
+            differences[n++] = (kept[row + x + LAG] & 0xffff) - (kept[row + x] & 0xffff);
+          }
+        }
+        sigmas[tile] = Noise.sigma(differences, n) / 65535;
+      }
+      return sigmas;
+    }
+  }
+
+  /** One 16-bit sample of a strip. */
+  @FunctionalInterface
+  interface Samples {
+    int at(int index);
+  }
+
+  Picture picture() {
+    return new Picture();
+  }
+
+  /**
+   * @param single noise of one frame, 0..1 of white
+   * @param stacked noise of the result, 0..1 of white
+   * @param gain how many times smaller it became; empty where there is no noise to compare
+   */
+  record Outcome(double single, double stacked, OptionalDouble gain) {}
+
+  Outcome compare(List<Picture> frames, Picture result) {
+    double[] before = new double[TILES * TILES];
+    for (Picture frame : frames) {
+      double[] sigmas = frame.sigmas();
+      for (int t = 0; t < before.length; t++) {
+        before[t] += sigmas[t] * sigmas[t] / frames.size();
+      }
+    }
+    double[] after = result.sigmas();
+    double[] gains = new double[before.length];
+    int measured = 0;
+    for (int t = 0; t < before.length; t++) {
+      double single = Math.sqrt(before[t]);
+      if (single > 0 && after[t] > 0) {
+        before[measured] = single;
+        after[measured] = after[t];
+        gains[measured++] = single / after[t];
+      }
+    }
+    if (measured == 0) {
+      return new Outcome(0, 0, OptionalDouble.empty());
+    }
+    return new Outcome(
+        median(Arrays.copyOf(before, measured)),
+        median(Arrays.copyOf(after, measured)),
+        OptionalDouble.of(median(Arrays.copyOf(gains, measured))));
+  }
+
+  private static double median(double[] values) {
+    Arrays.sort(values);
+    return (values[(values.length - 1) / 2] + values[values.length / 2]) / 2;
+  }
+}

@@ -1,0 +1,26 @@
+package zygonox.core.blend;
+
+import java.io.IOException;
+import zygonox.core.frame.PictureSink;
+
+/**
+ * Finished rows on their way to the output: whole samples or floating ones, the other being null.
+ */
+record ResultRows(short[] shorts, float[] floats) {
+  void into(PictureSink sink, int firstRow, int rows) throws IOException {
+    if (floats != null) {
+      sink.rows(firstRow, rows, floats);
+    } else {
+      sink.rows(firstRow, rows, shorts);
+    }
+  }
+
+  /** A sample as 16 bits, for measuring and for looking at. */
+  int sixteenBits(int i, int bits) {
+    if (floats != null) {
+      return Math.round(Math.max(0, Math.min(1, floats[i])) * 65535);
+    }
+    int value = shorts[i] & 0xffff;
+    return bits == 8 ? value * 257 : value;
+  }
+}

@@ -1,0 +1,58 @@
+package zygonox.core.camera;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.file.Path;
+import java.util.List;
+import zygonox.core.camera.StarTracks.TrueStar;
+import zygonox.core.work.WholeFile;
+
+/**
+ * Writes down what the simulated camera knows of its frames: where each star truly is, and which
+ * pixels are hot.
+ */
+public final class Truth {
+  private static final ObjectMapper JSON =
+      new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+  /** Stars listed for each frame: the brightest. */
+  private static final int MOST_STARS = 200;
+
+  private Truth() {}
+
+  /**
+   * Writes {@code truth.json}: for each frame its file, the middle of its exposure, and its stars by
+   * Hipparcos number with pixel coordinates; for the camera its hot pixels and its seed.
+   */
+  public static void write(
+      SimulatedCamera camera, long seed, List<Rehearsal.Planned> planned, Path file) {
+    ObjectNode root = JSON.createObjectNode();
+    root.put("seed", seed);
+    ArrayNode frames = root.putArray("frames");
+    for (Rehearsal.Planned next : planned) {
+      ObjectNode frame = frames.addObject();
+      frame.put("file", next.file().getFileName().toString());
+      frame.put("middle", Exposure.of(next.shot()).middle().toString());
+      ArrayNode stars = frame.putArray("stars");
+      for (TrueStar star : stars(camera, next)) {
+        ObjectNode node = stars.addObject();
+        node.put("hip", star.hip()).put("magnitude", star.magnitude());
+        node.put("x", star.x()).put("y", star.y());
+      }
+      frame.putArray("streaks");
+    }
+    ArrayNode hot = root.putArray("hotPixels");
+    for (SimulatedCamera.HotPixel pixel : camera.hotPixels()) {
+      hot.addObject().put("x", pixel.x()).put("y", pixel.y()).put("channel", pixel.channel());
+    }
+    WholeFile.write(
+        file, WholeFile.IfPresent.REPLACE, path -> JSON.writeValue(path.toFile(), root));
+  }
+
+  private static List<TrueStar> stars(SimulatedCamera camera, Rehearsal.Planned next) {
+    List<TrueStar> stars = camera.tracks(next.program(), next.shot()).truth();
+    return stars.subList(0, Math.min(MOST_STARS, stars.size()));
+  }
+}

@@ -1,0 +1,14 @@
+package zygonox.core.frame;
+
+import java.nio.file.Path;
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * One readable picture on disk.
+ *
+ * @param file where it is; never written to
+ * @param format how it is stored
+ * @param layout its upright shape
+ * @param info what it says of itself
+ */
+public record Frame(Path file, PictureFormat format, PixelLayout layout, FrameInfo info) {}

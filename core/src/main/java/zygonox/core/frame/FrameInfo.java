@@ -1,0 +1,43 @@
+package zygonox.core.frame;
+
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/**
+ * What a frame's file says of how it was taken. Empty where it does not say.
+ *
+ * @param capturedAt when the shutter opened
+ * @param exposureSeconds shutter time in seconds
+ * @param aperture f-number
+ * @param iso ISO speed
+ * @param focalMm focal length in mm
+ * @param camera the body's name
+ * @param lens the lens's name
+ * @param orientation EXIF orientation, 1 to 8: how the stored picture must be turned to stand upright
+ */
+public record FrameInfo(
+    Optional<CaptureTime> capturedAt,
+    OptionalDouble exposureSeconds,
+    OptionalDouble aperture,
+    OptionalDouble iso,
+    OptionalDouble focalMm,
+    Optional<String> camera,
+    Optional<String> lens,
+    int orientation) {
+  /** What a file without metadata says. */
+  public static final FrameInfo UNKNOWN =
+      new FrameInfo(
+          Optional.empty(),
+          OptionalDouble.empty(),
+          OptionalDouble.empty(),
+          OptionalDouble.empty(),
+          OptionalDouble.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          1);
+
+  /** The same frame in upright pixels, as every result is written. */
+  public FrameInfo upright() {
+    return new FrameInfo(capturedAt, exposureSeconds, aperture, iso, focalMm, camera, lens, 1);
+  }
+}

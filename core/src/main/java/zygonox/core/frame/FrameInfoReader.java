@@ -1,0 +1,117 @@
+package zygonox.core.frame;
+
+import com.drew.imaging.ImageMetadataReader;
+import com.drew.imaging.ImageProcessingException;
+import com.drew.imaging.tiff.TiffMetadataReader;
+import com.drew.metadata.Directory;
+import com.drew.metadata.Metadata;
+import com.drew.metadata.exif.ExifDirectoryBase;
+import com.drew.metadata.exif.ExifIFD0Directory;
+import com.drew.metadata.exif.ExifSubIFDDirectory;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/** Reads EXIF (CIPA DC-008) out of any of the formats. */
+final class FrameInfoReader {
+  private static final DateTimeFormatter EXIF_TIME =
+      DateTimeFormatter.ofPattern("uuuu:MM:dd HH:mm:ss");
+
+  private FrameInfoReader() {}
+
+  /** What the file says; {@link FrameInfo#UNKNOWN} where it has no metadata or broken ones. */
+  static FrameInfo read(Path file, PictureFormat format) throws IOException {
+    Metadata metadata;
+    try {
+      // From a stream, a TIFF would be read whole to reach a directory at its end.
+      metadata =
+          format == PictureFormat.TIFF
+              ? TiffMetadataReader.readMetadata(file.toFile())
+              : ImageMetadataReader.readMetadata(file.toFile());
+    } catch (ImageProcessingException | RuntimeException e) {
+      // Broken metadata do not make a picture unreadable.
+      return FrameInfo.UNKNOWN;
+    }
+    Directory exposure = firstWith(metadata, ExifDirectoryBase.TAG_EXPOSURE_TIME);
+    Directory body = metadata.getFirstDirectoryOfType(ExifIFD0Directory.class);
+    return new FrameInfo(
+        captureTime(metadata, body),
+        number(exposure, ExifDirectoryBase.TAG_EXPOSURE_TIME),
+        number(exposure, ExifDirectoryBase.TAG_FNUMBER),
+        number(exposure, ExifDirectoryBase.TAG_ISO_EQUIVALENT),
+        number(exposure, ExifDirectoryBase.TAG_FOCAL_LENGTH),
+        text(body, ExifDirectoryBase.TAG_MODEL),
+        text(exposure, ExifDirectoryBase.TAG_LENS_MODEL),
+        orientation(body));
+  }
+
+  private static Directory firstWith(Metadata metadata, int tag) {
+    Directory any = null;
+    for (Directory d : metadata.getDirectoriesOfType(ExifSubIFDDirectory.class)) {
+      if (d.containsTag(tag)) {
+        return d;
+      }
+      any = any == null ? d : any;
+    }
+    return any;
+  }
+
+  private static Optional<CaptureTime> captureTime(Metadata metadata, Directory body) {
+    Directory taken = firstWith(metadata, ExifDirectoryBase.TAG_DATETIME_ORIGINAL);
+    String clock = taken == null ? null : taken.getString(ExifDirectoryBase.TAG_DATETIME_ORIGINAL);
+    if (clock == null && body != null) {
+      clock = body.getString(ExifDirectoryBase.TAG_DATETIME);
+    }
+    if (clock == null) {
+      return Optional.empty();
+    }
+    try {
+      LocalDateTime time = LocalDateTime.parse(clock.strip(), EXIF_TIME);
+      return Optional.of(
+          new CaptureTime(
+              time.plusNanos(
+                  fraction(text(taken, ExifDirectoryBase.TAG_SUBSECOND_TIME_ORIGINAL))),
+              text(taken, ExifDirectoryBase.TAG_TIME_ZONE_ORIGINAL)
+                  .flatMap(FrameInfoReader::offset)));
+    } catch (DateTimeException e) {
+      // "0000:00:00 00:00:00" is what a camera writes whose clock was never set.
+      return Optional.empty();
+    }
+  }
+
+  /** Sub-seconds are the digits behind the decimal point: "07" is 70 ms. */
+  private static long fraction(Optional<String> digits) {
+    String d = digits.map(String::strip).filter(s -> s.matches("\\d{1,9}")).orElse("0");
+    return Math.round(Double.parseDouble("0." + d) * 1e9);
+  }
+
+  private static Optional<ZoneOffset> offset(String text) {
+    try {
+      return Optional.of(ZoneOffset.of(text.strip()));
+    } catch (DateTimeException e) {
+      return Optional.empty();
+    }
+  }
+
+  private static OptionalDouble number(Directory directory, int tag) {
+    Double value = directory == null ? null : directory.getDoubleObject(tag);
+    return value == null || !Double.isFinite(value) || value <= 0
+        ? OptionalDouble.empty()
+        : OptionalDouble.of(value);
+  }
+
+  private static Optional<String> text(Directory directory, int tag) {
+    String value = directory == null ? null : directory.getString(tag);
+    return Optional.ofNullable(value).map(String::strip).filter(s -> !s.isEmpty());
+  }
+
+  private static int orientation(Directory body) {
+    Integer value = body == null ? null : body.getInteger(ExifDirectoryBase.TAG_ORIENTATION);
+    return value != null && value >= 1 && value <= 8 ? value : 1;
+  }
+}

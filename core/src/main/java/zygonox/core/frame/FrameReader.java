@@ -1,0 +1,150 @@
+package zygonox.core.frame;
+
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.Optional;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+
+/** The one way in for pictures. */
+public final class FrameReader {
+  private FrameReader() {}
+
+  /**
+   * Looks at a file without decoding it: format, shape, metadata, and whether it ends where its
+   * picture does.
+   *
+   * @throws UnreadableFrame with the reason, for whatever cannot be used
+   */
+  public static Frame look(Path file) throws UnreadableFrame {
+    try {
+      PictureFormat format = format(file);
+      PixelLayout stored = storedLayout(file, format);
+      FrameInfo info = FrameInfoReader.read(file, format);
+      return new Frame(
+          file, format, OrientedSource.uprightLayout(stored, info.orientation()), info);
+    } catch (NoSuchFileException e) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.MISSING));
+    } catch (AccessDeniedException e) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NO_PERMISSION));
+    } catch (IOException | RuntimeException e) {
+      throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);
+    }
+  }
+
+  private static PictureFormat format(Path file) throws IOException, UnreadableFrame {
+    byte[] start;
+    try (InputStream in = Files.newInputStream(file)) {
+      start = in.readNBytes(PictureFormat.SIGNATURE_BYTES);
+    }
+    if (start.length == 0) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.EMPTY));
+    }
+    return PictureFormat.of(start)
+        .orElseThrow(
+            () -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NOT_A_PICTURE)));
+  }
+
+  private static PixelLayout storedLayout(Path file, PictureFormat format)
+      throws IOException, UnreadableFrame {
+    return switch (format) {
+      case JPEG -> JpegStructure.read(file);
+      case PNG -> PngStructure.read(file);
+      case TIFF -> {
+        Optional<TiffStructure> structure = TiffStructure.read(file);
+        if (structure.isPresent() && structure.get().isTruncated()) {
+          throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
+        }
+        yield structure.isPresent() && structure.get().isPlain()
+            ? structure.get().layout()
+            : layoutByReader(file);
+      }
+    };
+  }
+
+  /** The shape of a TIFF that is compressed, tiled or otherwise out of the plain. */
+  private static PixelLayout layoutByReader(Path file) throws IOException, UnreadableFrame {
+    ImageReader reader = ImageIoDecoder.reader(PictureFormat.TIFF);
+    try (ImageInputStream stream = ImageIO.createImageInputStream(file.toFile())) {
+      reader.setInput(stream, true, true);
+      int width = reader.getWidth(0);
+      int height = reader.getHeight(0);
+      var type = reader.getRawImageType(0);
+      if (type == null) {
+        return PictureLimits.layout(file, width, height, 3, 8);
+      }
+      int bits = type.getSampleModel().getSampleSize(0);
+      boolean floating =
+          type.getSampleModel().getDataType() == DataBuffer.TYPE_FLOAT;
+      if (bits > 16 || floating) {
+        throw new UnreadableFrame(
+            file,
+            new ReadFault(ReadFault.Kind.UNSUPPORTED, "samples of " + bits + " bits in a TIFF"));
+      }
+      boolean grey =
+          type.getColorModel() instanceof ComponentColorModel
+              && type.getNumBands() <= 2
+              && bits >= 8;
+      return PictureLimits.layout(file, width, height, grey ? 1 : 3, bits == 16 ? 16 : 8);
+    } finally {
+      reader.dispose();
+    }
+  }
+
+  /** Opens a frame's pixels, upright. */
+  public static PixelSource open(Frame frame) throws UnreadableFrame {
+    return open(frame, DecodeMemory.unshared());
+  }
+
+  /**
+   * Opens one of many frames' pixels, upright.
+   *
+   * @param memory where the frames of one piece of work share what decoders hold
+   */
+  public static PixelSource open(Frame frame, DecodeMemory memory) throws UnreadableFrame {
+    try {
+      int orientation = frame.info().orientation();
+      // Turning is its own inverse as far as the shape goes.
+      PixelLayout stored = OrientedSource.uprightLayout(frame.layout(), orientation);
+      PixelSource source = openStored(frame, stored, memory);
+      return orientation == 1 ? source : new OrientedSource(source, orientation);
+    } catch (NoSuchFileException e) {
+      throw new UnreadableFrame(frame.file(), ReadFault.of(ReadFault.Kind.MISSING));
+    } catch (IOException e) {
+      throw new UnreadableFrame(frame.file(), ReadFault.Kind.DAMAGED, e);
+    }
+  }
+
+  private static PixelSource openStored(Frame frame, PixelLayout stored, DecodeMemory memory)
+      throws IOException, UnreadableFrame {
+    Path file = frame.file();
+    if (frame.format() == PictureFormat.TIFF) {
+      Optional<TiffStructure> structure = TiffStructure.read(file);
+      if (structure.isPresent() && structure.get().isPlain()) {
+        return new PlainTiffSource(file, structure.get());
+      }
+    }
+    if (frame.format() == PictureFormat.JPEG && TurboJpeg.isPresent()) {
+      return new TurboJpegSource(file, stored, memory);
+    }
+    return new WholeSource(stored, () -> ImageIoDecoder.decode(file, frame.format(), stored));
+  }
+
+  /** Reads a whole frame into memory. */
+  public static Raster readWhole(Frame frame) throws UnreadableFrame {
+    Raster raster = Raster.blank(frame.layout());
+    try (PixelSource source = open(frame)) {
+      source.read(0, frame.layout().height(), raster.samples());
+    }
+    return raster;
+  }
+}

@@ -1,0 +1,68 @@
+package zygonox.core.frame;
+
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javax.imageio.IIOImage;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageWriteParam;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.MemoryCacheImageOutputStream;
+
+/** JPEG with EXIF and an sRGB profile. */
+final class JpegEncoder implements ImageIoSink.Encoder {
+  /** Above this the file grows faster than the eye gains; common practice, no source. */
+  private static final float QUALITY = 0.94f;
+
+  @Override
+  public void encode(BufferedImage image, PictureHeader header, Path file) throws IOException {
+    byte[] jpeg = encoded(image);
+    int body = afterJfif(jpeg);
+    try (OutputStream out = Files.newOutputStream(file)) {
+      out.write(jpeg, 0, 2);
+      // EXIF asks to stand first, in place of the JFIF segment (CIPA DC-008, 4.5.4).
+      out.write(segment(0xe1, "Exif\0\0", Exif.standingAlone(header)));
+      if (header.channels() == 3) {
+        out.write(segment(0xe2, "ICC_PROFILE\0\1\1", ColourProfile.srgb()));
+      }
+      out.write(jpeg, body, jpeg.length - body);
+    }
+  }
+
+  private static byte[] encoded(BufferedImage image) throws IOException {
+    ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try (MemoryCacheImageOutputStream out = new MemoryCacheImageOutputStream(bytes)) {
+      ImageWriteParam param = writer.getDefaultWriteParam();
+      param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
+      param.setCompressionQuality(QUALITY);
+      writer.setOutput(out);
+      writer.write(null, new IIOImage(image, null, null), param);
+    } finally {
+      writer.dispose();
+    }
+    return bytes.toByteArray();
+  }
+
+  private static int afterJfif(byte[] jpeg) {
+    boolean jfif = (jpeg[2] & 0xff) == 0xff && (jpeg[3] & 0xff) == 0xe0;
+    return jfif ? 4 + ((jpeg[4] & 0xff) << 8 | jpeg[5] & 0xff) : 2;
+  }
+
+  private static byte[] segment(int marker, String name, byte[] data) {
+    byte[] label = name.getBytes(StandardCharsets.ISO_8859_1);
+    int length = 2 + label.length + data.length;
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    out.write(0xff);
+    out.write(marker);
+    out.write(length >> 8);
+    out.write(length);
+    out.writeBytes(label);
+    out.writeBytes(data);
+    return out.toByteArray();
+  }
+}

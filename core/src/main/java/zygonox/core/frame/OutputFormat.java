@@ -1,0 +1,102 @@
+package zygonox.core.frame;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.work.WholeFile;
+
+/** The formats results are written in, chosen by the file's name. The one way out for pictures. */
+public enum OutputFormat {
+  TIFF(List.of("tif", "tiff"), EnumSet.allOf(Depth.class)) {
+    @Override
+    PictureSink open(Path file, PictureHeader header) throws IOException {
+      return new TiffSink(file, header);
+    }
+  },
+  PNG(List.of("png"), EnumSet.of(Depth.EIGHT, Depth.SIXTEEN)) {
+    @Override
+    PictureSink open(Path file, PictureHeader header) {
+      return new ImageIoSink(file, header, new PngEncoder());
+    }
+  },
+  JPEG(List.of("jpg", "jpeg"), EnumSet.of(Depth.EIGHT)) {
+    @Override
+    PictureSink open(Path file, PictureHeader header) {
+      return new ImageIoSink(file, header, new JpegEncoder());
+    }
+  },
+  FITS(List.of("fits", "fit"), EnumSet.of(Depth.SIXTEEN, Depth.FLOAT)) {
+    @Override
+    PictureSink open(Path file, PictureHeader header) {
+      return new FitsSink(file, header);
+    }
+  };
+
+  private final List<String> extensions;
+  private final Set<Depth> depths;
+
+  OutputFormat(List<String> extensions, Set<Depth> depths) {
+    this.extensions = extensions;
+    this.depths = depths;
+  }
+
+  abstract PictureSink open(Path file, PictureHeader header) throws IOException;
+
+  /** The format that a file's name asks for. */
+  public static OutputFormat of(Path file) {
+    String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
+    return Arrays.stream(values())
+        .filter(f -> f.extensions.stream().anyMatch(e -> name.endsWith("." + e)))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new InvalidInput(
+                    file + " names no format that is written; end it in .tif, .png, .jpg or .fits"));
+  }
+
+  public boolean holds(Depth depth) {
+    return depths.contains(depth);
+  }
+
+  /** The depth nearest to {@code wanted} that this format holds. */
+  public Depth nearest(Depth wanted) {
+    if (holds(wanted)) {
+      return wanted;
+    }
+    return this == JPEG ? Depth.EIGHT : Depth.SIXTEEN;
+  }
+
+  /** Gives all rows of a picture to the sink. */
+  @FunctionalInterface
+  public interface Rows {
+    void into(PictureSink sink) throws IOException;
+  }
+
+  /**
+   * Writes a picture, whole or not at all.
+   *
+   * @throws InvalidInput when the format cannot hold the depth or the place is wrong
+   * @throws zygonox.core.work.WorkFailed when writing fails
+   */
+  public void write(Path target, WholeFile.IfPresent ifPresent, PictureHeader header, Rows rows) {
+    if (!holds(header.depth())) {
+      throw new InvalidInput(
+          "%s holds no samples of %d bits; choose another --depth or another file name"
+              .formatted(this, header.depth().bits()));
+    }
+    WholeFile.write(
+        target,
+        ifPresent,
+        temporary -> {
+          try (PictureSink sink = open(temporary, header)) {
+            rows.into(sink);
+            sink.finish();
+          }
+        });
+  }
+}

@@ -1,0 +1,24 @@
+package zygonox.core.frame;
+
+/**
+ * Why a file could not be used as a frame.
+ *
+ * @param kind what is wrong with it
+ * @param detail the decoder's or the system's own words, or an empty text
+ */
+public record ReadFault(Kind kind, String detail) {
+  public enum Kind {
+    MISSING,
+    NO_PERMISSION,
+    EMPTY,
+    NOT_A_PICTURE,
+    TRUNCATED,
+    DAMAGED,
+    TOO_LARGE,
+    UNSUPPORTED
+  }
+
+  public static ReadFault of(Kind kind) {
+    return new ReadFault(kind, "");
+  }
+}

@@ -1,0 +1,32 @@
+package zygonox.core.optics;
+
+import zygonox.core.quantity.InvalidInput;
+
+/**
+ * A camera body.
+ *
+ * @param name as it signs its files
+ * @param sensorWidthMm width of the sensor in mm
+ * @param sensorHeightMm height of the sensor in mm
+ * @param pixelsWide pixels in a row
+ * @param pixelsHigh rows
+ */
+public record Body(
+    String name, double sensorWidthMm, double sensorHeightMm, int pixelsWide, int pixelsHigh) {
+  public Body {
+    InvalidInput.check("The sensor's width in mm", sensorWidthMm, 1, 200);
+    InvalidInput.check("The sensor's height in mm", sensorHeightMm, 1, 200);
+    InvalidInput.check("The pixels in a row", pixelsWide, 16, 65_500);
+    InvalidInput.check("The rows of pixels", pixelsHigh, 16, 65_500);
+  }
+
+  /** Distance from pixel to pixel in micrometres. */
+  public double pixelPitchUm() {
+    return 1000 * sensorWidthMm / pixelsWide;
+  }
+
+  /** The same sensor with fewer or more pixels; its height follows the pixels' shape. */
+  public Body withPixels(int wide, int high) {
+    return new Body(name, sensorWidthMm, sensorWidthMm * high / wide, wide, high);
+  }
+}

@@ -1,0 +1,68 @@
+package zygonox.core.raster;
+
+import zygonox.core.quantity.InvalidInput;
+
+/**
+ * The shape of a picture's samples: rows from the top, pixels from the left, the channels of a pixel
+ * side by side.
+ *
+ * @param width pixels in a row, 1 to 65,500
+ * @param height rows, 1 to 65,500
+ * @param channels 1 (grey) or 3 (red, green, blue)
+ * @param bits 8 or 16: samples run from 0 to 2^bits - 1
+ */
+public record PixelLayout(int width, int height, int channels, int bits) {
+  /** Widest and highest picture that is read; JPEG's own limit. */
+  public static final int LARGEST_SIDE = 65_500;
+
+  /** Most pixels that are read; keeps every sample index inside an {@code int}. */
+  public static final long MOST_PIXELS = 600_000_000L;
+
+  public PixelLayout {
+    InvalidInput.check("The picture's width in pixels", width, 1, LARGEST_SIDE);
+    InvalidInput.check("The picture's height in pixels", height, 1, LARGEST_SIDE);
+    if ((long) width * height > MOST_PIXELS) {
+      throw new InvalidInput(
+          "A picture of %d x %d pixels is more than can be held; at most %d million pixels are read"
+              .formatted(width, height, MOST_PIXELS / 1_000_000));
+    }
+    if (channels != 1 && channels != 3) {
+      throw new InvalidInput(
+          "A picture of " + channels + " channels cannot be used; it must have 1 or 3");
+    }
+    if (bits != 8 && bits != 16) {
+      throw new InvalidInput("Samples of " + bits + " bits cannot be used; they must have 8 or 16");
+    }
+  }
+
+  /** Samples in one row. */
+  public int rowSamples() {
+    return width * channels;
+  }
+
+  /** Samples in the whole picture; fits an {@code int} for every layout that can be made. */
+  public int samples() {
+    return width * height * channels;
+  }
+
+  /** The sample value that means white. */
+  public int white() {
+    return (1 << bits) - 1;
+  }
+
+  /** The same picture at another depth. */
+  public PixelLayout withBits(int newBits) {
+    return new PixelLayout(width, height, channels, newBits);
+  }
+
+  /** Whether pictures of the two layouts lie pixel on pixel. */
+  public boolean sameGrid(PixelLayout other) {
+    return width == other.width && height == other.height;
+  }
+
+  /** For sentences: {@code 6000 x 4000 RGB, 16 bit}. */
+  @Override
+  public String toString() {
+    return width + " x " + height + (channels == 1 ? " grey, " : " RGB, ") + bits + " bit";
+  }
+}

@@ -1,0 +1,22 @@
+package zygonox.core.sky;
+
+import zygonox.core.quantity.Angle;
+
+/** How the air lifts what is seen through it, at 1010 hPa and 10 degrees Celsius. */
+public final class Refraction {
+  /** Below this true altitude nothing is seen, and the formula is not meant. */
+  private static final double LOWEST_DEG = -1.9;
+
+  private Refraction() {}
+
+  /**
+   * By how much something at a true altitude seems higher, in degrees (T. Saemundsson, Sky and
+   * Telescope 72, 70, 1986; Meeus formula 16.4). 0.48 degrees at the horizon, 0 at the zenith.
+   */
+  public static double liftDeg(double trueAltitudeDeg) {
+    double h = Math.max(LOWEST_DEG, trueAltitudeDeg);
+    double minutes = 1.02 / Angle.tan(h + 10.3 / (h + 5.11));
+    // The formula gives -0.002' at the zenith itself.
+    return Math.max(0, minutes) / 60;
+  }
+}

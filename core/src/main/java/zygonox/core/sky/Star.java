@@ -1,0 +1,16 @@
+package zygonox.core.sky;
+
+/**
+ * A star of the catalogue.
+ *
+ * @param hip Hipparcos number
+ * @param j2000 its place
+ * @param magnitude visual magnitude
+ * @param colourIndex B-V; blue stars near 0 or below, red ones up to 2
+ */
+public record Star(int hip, Equatorial j2000, double magnitude, double colourIndex) {
+  /** Unit vector to its place of J2000.0. */
+  public Vector vector() {
+    return j2000.vector();
+  }
+}

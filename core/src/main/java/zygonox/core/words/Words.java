@@ -1,0 +1,79 @@
+package zygonox.core.words;
+
+import java.text.MessageFormat;
+import java.util.Locale;
+import java.util.ResourceBundle;
+import zygonox.core.align.StarAligner;
+import zygonox.core.align.Unmatched;
+import zygonox.core.blend.FrameDropped;
+import zygonox.core.frame.ReadFault;
+import zygonox.core.program.ProgramFinding;
+
+/** Findings and values in plain sentences, the same for window and command line. */
+public final class Words {
+  private static final ResourceBundle BUNDLE =
+      ResourceBundle.getBundle("zygonox.core.words.words", Locale.ROOT);
+
+  private Words() {}
+
+  /** The text of a key with its numbers put in. */
+  public static String say(String key, Object... values) {
+    return new MessageFormat(BUNDLE.getString(key), Locale.ENGLISH).format(values);
+  }
+
+  /** Why a file cannot be used, and what would be right. */
+  public static String fault(ReadFault fault) {
+    String sentence = say("fault." + fault.kind().name());
+    return fault.detail().isEmpty() ? sentence : sentence + " (" + fault.detail() + ")";
+  }
+
+  /** Why a frame did not take part. */
+  public static String reason(FrameDropped.Reason reason) {
+    if (reason instanceof FrameDropped.Unreadable unreadable) {
+      return fault(unreadable.fault());
+    }
+    if (reason instanceof FrameDropped.OtherSize size) {
+      return say("dropped.OTHER_SIZE", size.own(), size.others());
+    }
+    Unmatched unmatched = ((FrameDropped.NotAligned) reason).unmatched();
+    return unmatched.stars() < StarAligner.FEWEST_STARS
+        ? say("dropped.TOO_FEW_STARS", unmatched.stars())
+        : say("dropped.NOT_MATCHED", unmatched.stars());
+  }
+
+  /** A finding about a program. */
+  public static String finding(ProgramFinding finding) {
+    return say("program." + finding.code().name(), (Object[]) finding.values());
+  }
+
+  /** A time in seconds as people say it: {@code 1 h 05 min}, {@code 12 min 30 s}, {@code 8 s}. */
+  public static String duration(double seconds) {
+    long s = Math.round(seconds);
+    if (seconds < 10 && seconds != s) {
+      return String.format(Locale.ROOT, "%.3g s", seconds).replaceAll("\\.?0+ s$", " s");
+    }
+    if (s < 60) {
+      return s + " s";
+    }
+    if (s < 3600) {
+      return s % 60 == 0 ? s / 60 + " min" : "%d min %02d s".formatted(s / 60, s % 60);
+    }
+    return "%d h %02d min".formatted(s / 3600, s % 3600 / 60);
+  }
+
+  /** A number without needless zeros: {@code 20}, {@code 2.8}. */
+  public static String number(double value) {
+    return value == Math.rint(value)
+        ? Long.toString((long) value)
+        : String.format(Locale.ROOT, "%.6f", value).replaceAll("0+$", "");
+  }
+
+  private static final String[] POINTS = {
+    "N", "NNE", "NE", "ENE", "E", "ESE", "SE", "SSE", "S", "SSW", "SW", "WSW", "W", "WNW", "NW", "NNW"
+  };
+
+  /** The nearest of the sixteen points of the compass. */
+  public static String compass(double azimuthDeg) {
+    return POINTS[(int) Math.round(azimuthDeg / 22.5) % 16];
+  }
+}

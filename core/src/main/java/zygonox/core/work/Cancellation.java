@@ -1,0 +1,26 @@
+package zygonox.core.work;
+
+/** Tells long work that nobody waits for it any more. Safe to use from several threads. */
+public final class Cancellation {
+  private volatile boolean requested;
+
+  /** Asks the work to end at its next check. */
+  public void request() {
+    requested = true;
+  }
+
+  public boolean isRequested() {
+    return requested;
+  }
+
+  /**
+   * Called by the work between its steps.
+   *
+   * @throws Cancelled when the end was requested
+   */
+  public void check() {
+    if (requested) {
+      throw new Cancelled();
+    }
+  }
+}
