@@ -33,7 +33,7 @@ record BlendJob(
     List<NoiseProbe.Picture> probed = new ArrayList<>(Collections.nCopies(layers.size(), null));
     int measured = probe.works() ? Math.min(layers.size(), MOST_PROBED) : 0;
     for (int m = 0; m < measured; m++) {
-      probed.set((int) ((long) m * layers.size() / measured), probe.picture());
+      probed.set((int) ((long) m * layers.size() / measured), probe.picture(layout.white()));
     }
     return new BlendJob(
         layers,
@@ -60,8 +60,7 @@ record BlendJob(
   void look(int layer, int firstRow, int rows, NoiseProbe.Samples samples) {
     NoiseProbe.Picture picture = probed.get(layer);
     if (picture != null) {
-      int factor = layout.bits() == 8 ? 257 : 1;
-      picture.rows(firstRow, rows, i -> samples.at(i) * factor);
+      picture.rows(firstRow, rows, samples);
     }
   }
 }

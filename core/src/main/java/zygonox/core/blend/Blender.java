@@ -116,7 +116,7 @@ public final class Blender {
             job.layers().get(0).frame().info().upright(),
             () -> describe(job.used()));
     Engine engine = engine(job, depth, target.toAbsolutePath().getParent());
-    NoiseProbe.Picture result = job.probe().works() ? job.probe().picture() : null;
+    NoiseProbe.Picture result = job.probe().works() ? job.probe().picture(depth == Depth.EIGHT ? 255 : 65535) : null;
     format.write(
         target,
         ifPresent,

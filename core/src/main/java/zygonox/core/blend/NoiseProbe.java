@@ -38,9 +38,14 @@ final class NoiseProbe {
     return side > 2 * LAG;
   }
 
-  /** Samples of one picture, 16-bit, in the probe's tiles; fill from any thread, each row once. */
+  /** Samples of one picture in the probe's tiles; fill from any thread, each row once. */
   final class Picture {
+    private final int white;
     private final short[] kept = new short[TILES * TILES * side * side];
+
+    Picture(int white) {
+      this.white = white;
+    }
 
     void rows(int firstRow, int rows, Samples samples) {
       int green = layout.channels() == 3 ? 1 : 0;
@@ -71,20 +76,24 @@ final class NoiseProbe {
             differences[n++] = (kept[row + x + LAG] & 0xffff) - (kept[row + x] & 0xffff);
           }
         }
-        sigmas[tile] = Noise.sigma(differences, n) / 65535;
+        sigmas[tile] = Noise.sigma(differences, n) / white;
       }
       return sigmas;
     }
   }
 
-  /** One 16-bit sample of a strip. */
+  /** One whole sample of a strip, 0 to the picture's white. */
   @FunctionalInterface
   interface Samples {
     int at(int index);
   }
 
-  Picture picture() {
-    return new Picture();
+  /**
+   * @param white the sample value that means white: noise is measured in whole samples, as rounding
+   *     to them is part of it
+   */
+  Picture picture(int white) {
+    return new Picture(white);
   }
 
   /**

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import zygonox.core.frame.Depth;
 import zygonox.core.frame.PictureSink;
 import zygonox.core.frame.PixelSource;
 import zygonox.core.frame.UnreadableFrame;
@@ -144,11 +145,10 @@ final class OrderedBlend {
           mine.read(firstRow, rows, !probed);
           ResultRows combined = mine.combine(firstRow, rows);
           if (result != null) {
-            int bits = sink.header().depth().bits();
-            result.rows(firstRow, rows, i -> combined.sixteenBits(i, bits));
+            result.rows(firstRow, rows, combined::whole);
           }
           combined.into(sink, firstRow, rows);
-          growing.add(firstRow, rows, combined, sink.header().depth().bits());
+          growing.add(firstRow, rows, combined, sink.header().depth());
           int part = (int) ((long) frames * done.incrementAndGet() / strips);
           job.watcher().step(probed ? frames + part : part, probed ? 2 * frames : frames);
         });
@@ -254,10 +254,11 @@ final class OrderedBlend {
       Arrays.fill(argb, 0xff000000);
     }
 
-    synchronized void add(int firstRow, int rows, ResultRows result, int bits) {
+    synchronized void add(int firstRow, int rows, ResultRows result, Depth depth) {
       if (argb.length == 0) {
         return;
       }
+      int down = depth == Depth.EIGHT ? 0 : 8;
       for (int y = 0; y < rows; y++) {
         int row = (firstRow + y) / step;
         if ((firstRow + y) % step != 0 || row >= height) {
@@ -265,9 +266,9 @@ final class OrderedBlend {
         }
         for (int x = 0; x < width; x++) {
           int at = y * layout.rowSamples() + x * step * layout.channels();
-          int red = result.sixteenBits(at, bits) >> 8;
-          int green = layout.channels() == 1 ? red : result.sixteenBits(at + 1, bits) >> 8;
-          int blue = layout.channels() == 1 ? red : result.sixteenBits(at + 2, bits) >> 8;
+          int red = result.whole(at) >> down;
+          int green = layout.channels() == 1 ? red : result.whole(at + 1) >> down;
+          int blue = layout.channels() == 1 ? red : result.whole(at + 2) >> down;
           argb[row * width + x] = 0xff000000 | red << 16 | green << 8 | blue;
         }
       }

@@ -15,12 +15,10 @@ record ResultRows(short[] shorts, float[] floats) {
     }
   }
 
-  /** A sample as 16 bits, for measuring and for looking at. */
-  int sixteenBits(int i, int bits) {
-    if (floats != null) {
-      return Math.round(Math.max(0, Math.min(1, floats[i])) * 65535);
-    }
-    int value = shorts[i] & 0xffff;
-    return bits == 8 ? value * 257 : value;
+  /** A whole sample; of floating ones with white at 65535. */
+  int whole(int i) {
+    return floats != null
+        ? Math.round(Math.max(0, Math.min(1, floats[i])) * 65535)
+        : shorts[i] & 0xffff;
   }
 }

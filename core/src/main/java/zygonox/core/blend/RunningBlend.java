@@ -160,8 +160,7 @@ final class RunningBlend {
           int[] covering = everywhere ? null : covering(firstRow + row, count);
           accumulator.finish(row * layout.rowSamples(), samples, frames, covering, done);
           if (result != null) {
-            int bits = sink.header().depth().bits();
-            result.rows(firstRow + row, count, i -> done.sixteenBits(i, bits));
+            result.rows(firstRow + row, count, done::whole);
           }
           done.into(sink, firstRow + row, count);
         });
