@@ -22,6 +22,8 @@ import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Place;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
@@ -160,6 +162,22 @@ public final class SimulatedCamera implements Camera {
             sink.rows(row, rows, samples);
           }
         });
+  }
+
+  /** What a shot would look like, without a file: 8-bit RGB of the body's size. */
+  public Raster preview(Program program, Shot shot, Cancellation cancellation) {
+    PixelLayout layout = new PixelLayout(body.pixelsWide(), body.pixelsHigh(), 3, 8);
+    Raster raster = Raster.blank(layout);
+    Development development = new Development(program, shot, Depth.EIGHT);
+    short[] samples = new short[STRIP_ROWS * layout.rowSamples()];
+    for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
+      cancellation.check();
+      int rows = Math.min(STRIP_ROWS, layout.height() - row);
+      development.strip(row, rows, samples);
+      System.arraycopy(
+          samples, 0, raster.samples(), row * layout.rowSamples(), rows * layout.rowSamples());
+    }
+    return raster;
   }
 
   private FrameInfo info(Program program, Shot shot) {

@@ -1,0 +1,2 @@
+/** Benchmarks of the hot paths. */
+package zygonox.bench;

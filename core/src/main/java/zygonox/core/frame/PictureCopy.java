@@ -1,0 +1,67 @@
+package zygonox.core.frame;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.WholeFile;
+import zygonox.core.work.WorkFailed;
+
+/** Writes a picture again under another name, in the format that the name asks for. */
+public final class PictureCopy {
+  private static final int ROWS = 64;
+
+  private PictureCopy() {}
+
+  /**
+   * Copies pixels and metadata; samples of more bits than the format holds are rounded.
+   *
+   * @param madeBy how the picture was made, in a few words
+   * @throws WorkFailed when reading or writing fails; nothing is changed then
+   */
+  public static void write(
+      Frame from,
+      Path target,
+      WholeFile.IfPresent ifPresent,
+      String madeBy,
+      Cancellation cancellation) {
+    OutputFormat format = OutputFormat.of(target);
+    int bits = from.layout().bits();
+    Depth depth = format.nearest(Depth.ofBits(bits));
+    PictureHeader header =
+        new PictureHeader(
+            from.layout().width(),
+            from.layout().height(),
+            from.layout().channels(),
+            depth,
+            from.info().upright(),
+            () -> madeBy);
+    format.write(
+        target,
+        ifPresent,
+        header,
+        sink -> {
+          try (PixelSource source = FrameReader.open(from)) {
+            short[] samples = new short[ROWS * header.rowSamples()];
+            for (int row = 0; row < header.height(); row += ROWS) {
+              cancellation.check();
+              int rows = Math.min(ROWS, header.height() - row);
+              source.read(row, rows, samples);
+              rescale(samples, bits, depth.bits());
+              sink.rows(row, rows, samples);
+            }
+          } catch (UnreadableFrame e) {
+            throw new IOException(e.getMessage(), e);
+          }
+        });
+  }
+
+  private static void rescale(short[] samples, int from, int to) {
+    if (from == to) {
+      return;
+    }
+    for (int i = 0; i < samples.length; i++) {
+      int value = samples[i] & 0xffff;
+      samples[i] = (short) (to == 8 ? (value + 128) / 257 : value * 257);
+    }
+  }
+}

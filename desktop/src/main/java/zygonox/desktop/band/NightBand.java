@@ -1,0 +1,317 @@
+package zygonox.desktop.band;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.ListChangeListener;
+import javafx.geometry.VPos;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
+import javafx.scene.text.TextAlignment;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.night.Night;
+import zygonox.core.program.Program;
+import zygonox.core.sky.Sun;
+import zygonox.core.sky.Twilight;
+import zygonox.desktop.stage.OpenNight;
+import zygonox.desktop.theme.Palette;
+import zygonox.desktop.theme.Theme;
+
+/**
+ * The night from before sunset to after sunrise: twilight as shade, programs as blocks, each frame as
+ * a tick at its true time. A click chooses the frame or the program there.
+ */
+public final class NightBand extends Region {
+  private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
+  private static final double SIDE = 14;
+  private static final double HOURS_HEIGHT = 22;
+  private static final int SAMPLE_MINUTES = 4;
+
+  private final OpenNight open;
+  private final Canvas canvas = new Canvas();
+  private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);
+  private List<Sample> sun = List.of();
+  private Night sampled;
+  private Instant from = Instant.EPOCH;
+  private Instant to = Instant.EPOCH.plusSeconds(1);
+  private double pointer = -1;
+
+  private record Sample(Instant time, double altitudeDeg) {}
+
+  public NightBand(OpenNight open) {
+    this.open = open;
+    setId("band");
+    getStyleClass().add("band");
+    getChildren().add(canvas);
+    setPrefHeight(112);
+    setMinHeight(112);
+    open.nightProperty().subscribe(n -> requestLayout());
+    open.framesProperty().subscribe(f -> requestLayout());
+    open.selectedProperty().subscribe(f -> requestLayout());
+    open.programIndexProperty().subscribe(i -> requestLayout());
+    open.arriving()
+        .addListener(
+            (ListChangeListener<Instant>) change -> requestLayout());
+    theme.subscribe(t -> requestLayout());
+    addEventHandler(MouseEvent.MOUSE_CLICKED, this::clicked);
+    addEventHandler(
+        MouseEvent.MOUSE_MOVED,
+        e -> {
+          pointer = e.getX();
+          requestLayout();
+        });
+    addEventHandler(
+        MouseEvent.MOUSE_EXITED,
+        e -> {
+          pointer = -1;
+          requestLayout();
+        });
+  }
+
+  public ObjectProperty<Theme> themeProperty() {
+    return theme;
+  }
+
+  @Override
+  protected void layoutChildren() {
+    canvas.setWidth(getWidth());
+    canvas.setHeight(getHeight());
+    draw();
+  }
+
+  /** The time at a place of the band. */
+  Instant timeAt(double x) {
+    double share = (x - SIDE) / Math.max(1, getWidth() - 2 * SIDE);
+    return from.plusMillis(Math.round(share * Duration.between(from, to).toMillis()));
+  }
+
+  /** The place of a time on the band. */
+  double placeOf(Instant time) {
+    double share =
+        (double) Duration.between(from, time).toMillis() / Duration.between(from, to).toMillis();
+    return SIDE + share * (getWidth() - 2 * SIDE);
+  }
+
+  /** From an hour before sunset to an hour after sunrise, wider where programs or frames reach out. */
+  private void chooseSpan(Night night) {
+    if (night.equals(sampled)) {
+      return;
+    }
+    sampled = night;
+    ZonedDateTime noon = night.date().atTime(12, 0).atZone(night.zone());
+    List<Sample> samples = new ArrayList<>();
+    for (Instant t = noon.toInstant();
+        t.isBefore(noon.plusDays(1).toInstant());
+        t = t.plusSeconds(60L * SAMPLE_MINUTES)) {
+      samples.add(new Sample(t, Sun.altitudeDeg(night.place(), t)));
+    }
+    sun = samples;
+    List<Instant> down =
+        samples.stream()
+            .filter(s -> s.altitudeDeg < Twilight.DAY.lowestDeg())
+            .map(Sample::time)
+            .toList();
+    from = down.isEmpty() ? noon.toInstant() : down.get(0).minusSeconds(3600);
+    to =
+        down.isEmpty()
+            ? noon.plusDays(1).toInstant()
+            : down.get(down.size() - 1).plusSeconds(3600);
+    for (Program program : night.programs()) {
+      Instant start = program.start().toInstant();
+      from = start.isBefore(from) ? start.minusSeconds(900) : from;
+      to = program.end().isAfter(to) ? program.end().plusSeconds(900) : to;
+    }
+  }
+
+  private void draw() {
+    GraphicsContext g = canvas.getGraphicsContext2D();
+    Palette palette = theme.get().palette();
+    g.setFill(palette.ground());
+    g.fillRect(0, 0, getWidth(), getHeight());
+    Night night = open.night();
+    if (night == null) {
+      drawLoose(g, palette);
+      return;
+    }
+    chooseSpan(night);
+    double bottom = getHeight() - HOURS_HEIGHT;
+    drawTwilight(g, palette, bottom);
+    drawHours(g, palette, night, bottom);
+    drawPrograms(g, palette, night, bottom);
+    drawFrames(g, palette, bottom);
+    drawPointer(g, palette, night, bottom);
+  }
+
+  /** Frames without a night: the band is as long as they are. */
+  private void drawLoose(GraphicsContext g, Palette palette) {
+    FrameSet set = open.framesProperty().get();
+    List<Instant> times =
+        set.frames().stream().flatMap(f -> set.takenAt(f).stream()).sorted().toList();
+    g.setFill(palette.night());
+    g.fillRect(SIDE, 4, getWidth() - 2 * SIDE, getHeight() - HOURS_HEIGHT - 4);
+    if (!times.isEmpty()) {
+      Duration margin = Duration.ofMinutes(10);
+      from = times.get(0).minus(margin);
+      to = times.get(times.size() - 1).plus(margin);
+      drawFrames(g, palette, getHeight() - HOURS_HEIGHT);
+    }
+  }
+
+  private void drawTwilight(GraphicsContext g, Palette palette, double bottom) {
+    for (double x = SIDE; x < getWidth() - SIDE; x += 2) {
+      double altitude = altitudeAt(timeAt(x));
+      // From day to night over the eighteen degrees of twilight.
+      double darkness = Math.max(0, Math.min(1, -(altitude + 0.833) / 17.2));
+      g.setFill(palette.day().interpolate(palette.night(), Math.pow(darkness, 0.7)));
+      g.fillRect(x, 4, 2.5, bottom - 4);
+    }
+  }
+
+  private double altitudeAt(Instant time) {
+    double index =
+        Duration.between(sun.get(0).time, time).toMillis() / (60_000.0 * SAMPLE_MINUTES);
+    int i = (int) Math.max(0, Math.min(sun.size() - 2, Math.floor(index)));
+    double t = Math.max(0, Math.min(1, index - i));
+    return sun.get(i).altitudeDeg + t * (sun.get(i + 1).altitudeDeg - sun.get(i).altitudeDeg);
+  }
+
+  private void drawHours(GraphicsContext g, Palette palette, Night night, double bottom) {
+    g.setFont(Font.font("Cabin", 12));
+    g.setTextAlign(TextAlignment.CENTER);
+    g.setTextBaseline(VPos.CENTER);
+    ZonedDateTime hour = from.atZone(night.zone()).withMinute(0).withSecond(0).plusHours(1);
+    while (hour.toInstant().isBefore(to)) {
+      double x = placeOf(hour.toInstant());
+      g.setStroke(palette.line());
+      g.setLineWidth(1);
+      g.strokeLine(Math.rint(x) + 0.5, 4, Math.rint(x) + 0.5, bottom);
+      if (x > SIDE + 18 && x < getWidth() - SIDE - 18) {
+        g.setFill(palette.faint());
+        g.fillText(CLOCK.format(hour), x, bottom + HOURS_HEIGHT / 2);
+      }
+      hour = hour.plusHours(1);
+    }
+  }
+
+  private void drawPrograms(GraphicsContext g, Palette palette, Night night, double bottom) {
+    for (int i = 0; i < night.programs().size(); i++) {
+      Program program = night.programs().get(i);
+      double x0 = placeOf(program.start().toInstant());
+      double x1 = Math.max(x0 + 3, placeOf(program.end()));
+      boolean chosen = i == open.programIndexProperty().get();
+      double top = bottom - 30;
+      g.setFill(chosen ? palette.mark() : palette.raised());
+      g.fillRect(x0, top, x1 - x0, 26);
+      g.setStroke(chosen ? palette.mark() : palette.faint());
+      g.strokeRect(x0, top, x1 - x0, 26);
+      g.setTextAlign(TextAlignment.LEFT);
+      g.setFont(Font.font("Cabin", 12.5));
+      boolean fits = x1 - x0 > 7.5 * program.name().length() + 12;
+      g.setFill(fits && chosen ? palette.onMark() : label(palette, altitudeAt(program.end())));
+      if (fits) {
+        g.setFill(chosen ? palette.onMark() : palette.ink());
+        g.fillText(program.name(), x0 + 7, top + 13);
+      } else {
+        g.fillText(program.name(), x1 + 6, top + 13);
+      }
+    }
+  }
+
+  /** Ink that can be read on the band's shade. */
+  private Color label(Palette palette, double sunAltitude) {
+    boolean light = theme.get() == Theme.PAPER && sunAltitude < -8;
+    return light ? palette.ground() : palette.ink();
+  }
+
+  private void drawFrames(GraphicsContext g, Palette palette, double bottom) {
+    FrameSet set = open.framesProperty().get();
+    Frame selected = open.selectedProperty().get();
+    double base = bottom - 36;
+    Color ink = theme.get() == Theme.PAPER ? palette.ground() : palette.ink();
+    g.setLineWidth(1.4);
+    for (Frame frame : set.frames()) {
+      set.takenAt(frame)
+          .ifPresent(
+              t -> {
+                boolean chosen = frame.equals(selected);
+                double x = placeOf(t);
+                g.setStroke(chosen ? palette.mark() : ink);
+                g.strokeLine(x, base, x, base - (chosen ? 34 : 20));
+                if (chosen) {
+                  g.setFill(palette.mark());
+                  g.fillPolygon(
+                      new double[] {x - 5, x + 5, x},
+                      new double[] {base - 40, base - 40, base - 32},
+                      3);
+                }
+              });
+    }
+    g.setStroke(palette.mark());
+    for (Instant arrived : open.arriving()) {
+      double x = placeOf(arrived);
+      g.strokeLine(x, base, x, base - 20);
+    }
+  }
+
+  private void drawPointer(GraphicsContext g, Palette palette, Night night, double bottom) {
+    if (pointer < SIDE || pointer > getWidth() - SIDE) {
+      return;
+    }
+    Instant time = timeAt(pointer);
+    double altitude = altitudeAt(time);
+    g.setStroke(palette.mark());
+    g.setLineWidth(1);
+    g.strokeLine(pointer, 4, pointer, bottom);
+    String text =
+        "%s  %s"
+            .formatted(
+                CLOCK.format(time.atZone(night.zone())),
+                switch (Twilight.of(altitude)) {
+                  case DAY -> "the sun is up";
+                  case CIVIL -> "civil twilight";
+                  case NAUTICAL -> "nautical twilight";
+                  case ASTRONOMICAL -> "astronomical twilight";
+                  case NIGHT -> "dark";
+                });
+    boolean left = pointer > getWidth() / 2;
+    g.setTextAlign(left ? TextAlignment.RIGHT : TextAlignment.LEFT);
+    g.setFont(Font.font("Cabin", 12.5));
+    g.setFill(label(palette, altitude));
+    g.fillText(text, pointer + (left ? -7 : 7), 14);
+  }
+
+  private void clicked(MouseEvent event) {
+    FrameSet set = open.framesProperty().get();
+    Frame nearest = null;
+    double least = 6;
+    for (Frame frame : set.frames()) {
+      double x = set.takenAt(frame).map(this::placeOf).orElse(-1000.0);
+      if (Math.abs(x - event.getX()) < least) {
+        least = Math.abs(x - event.getX());
+        nearest = frame;
+      }
+    }
+    double programs = getHeight() - HOURS_HEIGHT - 32;
+    if (nearest != null && event.getY() < programs) {
+      open.selectedProperty().set(nearest);
+    } else if (open.night() != null) {
+      Instant time = timeAt(event.getX());
+      for (int i = 0; i < open.night().programs().size(); i++) {
+        Program program = open.night().programs().get(i);
+        if (!time.isBefore(program.start().toInstant()) && !time.isAfter(program.end())) {
+          open.programIndexProperty().set(i);
+        }
+      }
+    }
+  }
+}

@@ -1,0 +1,223 @@
+package zygonox.desktop.blend;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.application.Platform;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import zygonox.core.blend.BlendResult;
+import zygonox.core.blend.BlendWatcher;
+import zygonox.core.blend.Preview;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameReader;
+import zygonox.core.frame.PictureCopy;
+import zygonox.core.work.Progress;
+import zygonox.core.work.WholeFile;
+import zygonox.desktop.picture.Pixels;
+import zygonox.desktop.sentence.SentenceView;
+import zygonox.desktop.stage.StageView;
+import zygonox.desktop.stage.Workplace;
+
+/** Blends the frames; the picture is the blend as it grows. */
+public final class BlendView implements StageView {
+  private final Workplace workplace;
+  private final BlendModel model;
+  private final HBox head;
+  private final Button blend = new Button("Blend");
+  private final Button save = new Button("Save");
+  private final TextField target = new TextField();
+  private final Path scratch;
+  private Pixels lastPicture;
+  private Pixels lastSingle;
+  private String lastCaption = "";
+  private String lastSingleName = "";
+  private boolean inView;
+
+  public BlendView(Workplace workplace) {
+    this.workplace = workplace;
+    this.model = new BlendModel(workplace.night());
+    this.scratch = scratchFolder();
+    SentenceView sentence = new SentenceView(model.sentenceProperty());
+    blend.setId("blend");
+    blend.getStyleClass().add("act");
+    blend.setOnAction(e -> start());
+    Label saveName = new Label("Save as");
+    saveName.getStyleClass().add("field-name");
+    target.setId("target");
+    target.setPrefColumnCount(22);
+    target.setOnAction(e -> save());
+    save.setId("save");
+    save.setOnAction(e -> save());
+    HBox saving = new HBox(8, saveName, target, save);
+    saving.getStyleClass().add("saving");
+    saving.visibleProperty().bind(model.resultProperty().isNotNull());
+    VBox acts = new VBox(8, blend, saving);
+    acts.getStyleClass().add("acts");
+    HBox.setHgrow(sentence, Priority.ALWAYS);
+    head = new HBox(18, sentence, acts);
+    workplace.night().framesProperty().subscribe(set -> forget());
+  }
+
+  private static Path scratchFolder() {
+    try {
+      Path folder = Files.createTempDirectory("zygonox-blend");
+      folder.toFile().deleteOnExit();
+      return folder;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  @Override
+  public Node head() {
+    return head;
+  }
+
+  @Override
+  public Node side() {
+    return null;
+  }
+
+  @Override
+  public ObservableValue<List<String>> obstacles() {
+    return model.obstaclesProperty();
+  }
+
+  public BlendModel model() {
+    return model;
+  }
+
+  @Override
+  public void enter() {
+    inView = true;
+    blend.setDisable(!model.canBlend());
+    if (lastPicture == null) {
+      workplace
+          .picture()
+          .clear(
+              model.canBlend()
+                  ? "Blend, and the picture grows here frame by frame."
+                  : "Load or rehearse frames first.");
+    } else {
+      workplace.picture().show(lastPicture, lastCaption);
+      workplace.picture().compareWith(lastSingle, lastSingleName);
+    }
+  }
+
+  @Override
+  public void leave() {
+    inView = false;
+  }
+
+  private void forget() {
+    lastPicture = null;
+    lastSingle = null;
+  }
+
+  /** Blends as the sentence says. */
+  public void start() {
+    if (!model.canBlend()) {
+      return;
+    }
+    forget();
+    workplace.picture().compareWith(null, "");
+    Path file = scratch.resolve("blend.tif");
+    file.toFile().deleteOnExit();
+    BlendModel.Job job = model.job(file);
+    workplace
+        .tasks()
+        .start(
+            "Blending: " + job.title(),
+            (progress, cancellation) -> {
+              BlendResult done = job.run(new Watcher(progress, job.width()), cancellation);
+              Frame frame = FrameReader.look(file);
+              return new Finished(
+                  done,
+                  Pixels.of(FrameReader.readWhole(frame)),
+                  Pixels.of(FrameReader.readWhole(job.single())),
+                  job.single());
+            },
+            this::finished,
+            workplace.navigator()::fault);
+  }
+
+  private record Finished(BlendResult result, Pixels picture, Pixels single, Frame frame) {}
+
+  private void finished(Finished done) {
+    model.finished(done.result);
+    lastPicture = done.picture;
+    lastSingle = done.single;
+    lastCaption = BlendModel.outcome(done.result);
+    lastSingleName = "one frame: " + done.frame.file().getFileName();
+    Path folder = workplace.night().folder().orElse(done.frame.file().toAbsolutePath().getParent());
+    target.setText(folder.resolve("results").resolve(model.fileName()).toString());
+    if (inView) {
+      enter();
+    }
+  }
+
+  /** Passes progress on, and pictures to the viewer. */
+  private final class Watcher implements BlendWatcher {
+    private final Progress progress;
+    private final int realWidth;
+
+    Watcher(Progress progress, int realWidth) {
+      this.progress = progress;
+      this.realWidth = realWidth;
+    }
+
+    @Override
+    public void step(int done, int total) {
+      progress.step(done, total);
+    }
+
+    @Override
+    public boolean wantsPictures() {
+      return true;
+    }
+
+    @Override
+    public void picture(Preview preview) {
+      Pixels pixels = Pixels.of(preview, realWidth);
+      Platform.runLater(
+          () -> {
+            if (inView && lastPicture == null) {
+              workplace.picture().show(pixels, "growing");
+            }
+          });
+    }
+  }
+
+  private void save() {
+    Path to = Path.of(target.getText().strip());
+    BlendResult done = model.resultProperty().get();
+    workplace
+        .tasks()
+        .start(
+            "Saving",
+            (progress, cancellation) -> {
+              Path folder = to.toAbsolutePath().getParent();
+              if (workplace.night().folder().map(f -> f.resolve("results")).filter(folder::equals).isPresent()) {
+                Files.createDirectories(folder);
+              }
+              PictureCopy.write(
+                  FrameReader.look(done.output()),
+                  to,
+                  WholeFile.IfPresent.REFUSE,
+                  "%s of %d frames".formatted(done.method().term(), done.used()),
+                  cancellation);
+              return to;
+            },
+            saved -> workplace.navigator().note("Saved as " + saved),
+            workplace.navigator()::fault);
+  }
+}

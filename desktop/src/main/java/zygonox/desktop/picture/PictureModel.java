@@ -1,0 +1,99 @@
+package zygonox.desktop.picture;
+
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+
+/** What the viewer shows. One for the window; stages put pictures into it. */
+public final class PictureModel {
+  private final ObjectProperty<Pixels> pixels = new SimpleObjectProperty<>();
+  private final ObjectProperty<Pixels> other = new SimpleObjectProperty<>();
+  private final StringProperty caption = new SimpleStringProperty("");
+  private final StringProperty otherCaption = new SimpleStringProperty("");
+  private final StringProperty emptyText = new SimpleStringProperty("");
+  private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.WHOLE);
+  private final BooleanProperty showingOther = new SimpleBooleanProperty();
+  private final BooleanProperty showingDifference = new SimpleBooleanProperty();
+  private final BooleanProperty red = new SimpleBooleanProperty();
+
+  /** The picture itself, or null. */
+  public ObjectProperty<Pixels> pixelsProperty() {
+    return pixels;
+  }
+
+  /** What it can be compared with, or null. */
+  public ObjectProperty<Pixels> otherProperty() {
+    return other;
+  }
+
+  public StringProperty captionProperty() {
+    return caption;
+  }
+
+  public StringProperty otherCaptionProperty() {
+    return otherCaption;
+  }
+
+  /** What is said where there is no picture. */
+  public StringProperty emptyTextProperty() {
+    return emptyText;
+  }
+
+  ObjectProperty<Viewport> viewportProperty() {
+    return viewport;
+  }
+
+  /** Whether the other picture is shown in place of the first. */
+  public BooleanProperty showingOtherProperty() {
+    return showingOther;
+  }
+
+  /** Whether the distance of the two is shown. */
+  public BooleanProperty showingDifferenceProperty() {
+    return showingDifference;
+  }
+
+  /** Whether pictures are shown in red alone. */
+  public BooleanProperty redProperty() {
+    return red;
+  }
+
+  /** Shows a picture; the view stays where it is while the size stays. */
+  public void show(Pixels picture, String text) {
+    Pixels before = pixels.get();
+    boolean sameSize =
+        before != null
+            && picture != null
+            && Math.abs(before.width() - picture.width()) < before.width() * 0.01;
+    if (!sameSize) {
+      viewport.set(Viewport.WHOLE);
+    }
+    pixels.set(picture);
+    caption.set(text);
+  }
+
+  /** Offers a second picture of the same things to compare with; null offers none. */
+  public void compareWith(Pixels picture, String text) {
+    other.set(picture);
+    otherCaption.set(text);
+    if (picture == null) {
+      showingOther.set(false);
+      showingDifference.set(false);
+    }
+  }
+
+  /** Shows nothing but a sentence. */
+  public void clear(String text) {
+    show(null, "");
+    compareWith(null, "");
+    emptyText.set(text);
+  }
+
+  /** Zooms so that the whole picture is seen. */
+  public void fit() {
+    viewport.set(Viewport.WHOLE);
+  }
+}

@@ -1,0 +1,207 @@
+package zygonox.desktop.picture;
+
+import java.nio.IntBuffer;
+import java.util.Locale;
+import javafx.beans.InvalidationListener;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.scene.control.Label;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelBuffer;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
+
+/**
+ * Shows a picture of any size: drag to move, wheel to zoom at the pointer, 1 for one pixel on one, 0
+ * for the whole, Space held for the other picture, D for the difference.
+ */
+public final class PictureView extends Region {
+  private static final double WHEEL_STEP = 1.25;
+  private static final double KEY_STEP_PIXELS = 80;
+
+  private final PictureModel model;
+  private final ImageView image = new ImageView();
+  private final Label caption = new Label();
+  private final Label empty = new Label();
+  private final ObjectProperty<Color> background = new SimpleObjectProperty<>(Color.BLACK);
+  private int[] screen = new int[0];
+  private int[] second = new int[0];
+  private PixelBuffer<IntBuffer> buffer;
+  private int screenWidth;
+  private int screenHeight;
+  private double dragX;
+  private double dragY;
+
+  public PictureView(PictureModel model) {
+    this.model = model;
+    getStyleClass().add("picture");
+    setFocusTraversable(true);
+    setId("picture");
+    caption.getStyleClass().add("picture-caption");
+    caption.setMouseTransparent(true);
+    empty.getStyleClass().add("picture-empty");
+    empty.setWrapText(true);
+    empty.textProperty().bind(model.emptyTextProperty());
+    getChildren().addAll(image, caption, empty);
+    image.setManaged(false);
+    InvalidationListener redraw = o -> requestLayout();
+    model.pixelsProperty().addListener(redraw);
+    model.otherProperty().addListener(redraw);
+    model.viewportProperty().addListener(redraw);
+    model.showingOtherProperty().addListener(redraw);
+    model.showingDifferenceProperty().addListener(redraw);
+    model.redProperty().addListener(redraw);
+    model.captionProperty().addListener(redraw);
+    background.addListener(redraw);
+    addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
+    addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
+    addEventHandler(ScrollEvent.SCROLL, this::scrolled);
+    addEventHandler(KeyEvent.KEY_PRESSED, this::keyPressed);
+    addEventHandler(KeyEvent.KEY_RELEASED, this::keyReleased);
+  }
+
+  public ObjectProperty<Color> backgroundColourProperty() {
+    return background;
+  }
+
+  private Viewport settled() {
+    return model.viewportProperty().get().settled(model.pixelsProperty().get(), getWidth(), getHeight());
+  }
+
+  private boolean hasPicture() {
+    return model.pixelsProperty().get() != null && getWidth() >= 1 && getHeight() >= 1;
+  }
+
+  @Override
+  protected void layoutChildren() {
+    empty.setVisible(!hasPicture());
+    image.setVisible(hasPicture());
+    double textWidth = Math.min(getWidth() - 40, 620);
+    double textHeight = empty.prefHeight(textWidth);
+    empty.resizeRelocate(
+        (getWidth() - textWidth) / 2, (getHeight() - textHeight) / 2, textWidth, textHeight);
+    if (hasPicture()) {
+      draw();
+    }
+    caption.setVisible(hasPicture() && !caption.getText().isEmpty());
+    double captionWidth = Math.min(caption.prefWidth(-1), getWidth() - 16);
+    caption.resizeRelocate(8, getHeight() - caption.prefHeight(-1) - 8, captionWidth,
+        caption.prefHeight(-1));
+  }
+
+  private void draw() {
+    int width = (int) getWidth();
+    int height = (int) getHeight();
+    if (width != screenWidth || height != screenHeight) {
+      screenWidth = width;
+      screenHeight = height;
+      screen = new int[width * height];
+      buffer =
+          new PixelBuffer<>(
+              width, height, IntBuffer.wrap(screen), PixelFormat.getIntArgbPreInstance());
+      image.setImage(new WritableImage(buffer));
+    }
+    Viewport view = settled();
+    boolean red = model.redProperty().get();
+    Pixels other = model.otherProperty().get();
+    boolean showOther = other != null && model.showingOtherProperty().get();
+    draw(showOther ? other : model.pixelsProperty().get(), view, screen, red);
+    if (other != null && model.showingDifferenceProperty().get()) {
+      second = second.length == screen.length ? second : new int[screen.length];
+      draw(other, view, second, red);
+      Renderer.difference(screen, second);
+    }
+    buffer.updateBuffer(b -> null);
+    caption.setText(text(view, showOther));
+  }
+
+  private void draw(Pixels pixels, Viewport view, int[] into, boolean red) {
+    Color c = background.get();
+    int argb =
+        0xff000000
+            | (int) Math.round(c.getRed() * 255) << 16
+            | (int) Math.round(c.getGreen() * 255) << 8
+            | (int) Math.round(c.getBlue() * 255);
+    Renderer.draw(pixels, view, into, screenWidth, screenHeight, argb, red);
+  }
+
+  private String text(Viewport view, boolean showOther) {
+    String what =
+        model.showingDifferenceProperty().get() && model.otherProperty().get() != null
+            ? "difference: black is alike"
+            : showOther ? model.otherCaptionProperty().get() : model.captionProperty().get();
+    String zoom = String.format(Locale.ROOT, "%.0f %%", 100 * view.zoom());
+    return what.isEmpty() ? zoom : what + "  ·  " + zoom;
+  }
+
+  private void pressed(MouseEvent event) {
+    requestFocus();
+    dragX = event.getX();
+    dragY = event.getY();
+  }
+
+  private void dragged(MouseEvent event) {
+    if (hasPicture()) {
+      change(settled().moved(event.getX() - dragX, event.getY() - dragY));
+      dragX = event.getX();
+      dragY = event.getY();
+    }
+  }
+
+  private void scrolled(ScrollEvent event) {
+    if (hasPicture() && event.getDeltaY() != 0) {
+      double factor = event.getDeltaY() > 0 ? WHEEL_STEP : 1 / WHEEL_STEP;
+      Viewport view = settled();
+      change(
+          view.zoomed(
+              view.zoom() * factor,
+              event.getX() - getWidth() / 2,
+              event.getY() - getHeight() / 2));
+      event.consume();
+    }
+  }
+
+  private void change(Viewport view) {
+    model.viewportProperty().set(view.kept(model.pixelsProperty().get()));
+  }
+
+  private void keyPressed(KeyEvent event) {
+    if (!hasPicture() || event.isShortcutDown() || event.isAltDown()) {
+      return;
+    }
+    Viewport view = settled();
+    boolean used = true;
+    switch (event.getCode()) {
+      case DIGIT0, NUMPAD0 -> model.fit();
+      case DIGIT1, NUMPAD1 -> change(view.zoomed(1, 0, 0));
+      case PLUS, EQUALS, ADD -> change(view.zoomed(view.zoom() * WHEEL_STEP, 0, 0));
+      case MINUS, SUBTRACT -> change(view.zoomed(view.zoom() / WHEEL_STEP, 0, 0));
+      case LEFT -> change(view.moved(KEY_STEP_PIXELS, 0));
+      case RIGHT -> change(view.moved(-KEY_STEP_PIXELS, 0));
+      case UP -> change(view.moved(0, KEY_STEP_PIXELS));
+      case DOWN -> change(view.moved(0, -KEY_STEP_PIXELS));
+      case SPACE -> model.showingOtherProperty().set(true);
+      case D -> {
+        boolean now = model.showingDifferenceProperty().get();
+        model.showingDifferenceProperty().set(!now);
+      }
+      default -> used = false;
+    }
+    if (used) {
+      event.consume();
+    }
+  }
+
+  private void keyReleased(KeyEvent event) {
+    if (event.getCode() == KeyCode.SPACE) {
+      model.showingOtherProperty().set(false);
+      event.consume();
+    }
+  }
+}

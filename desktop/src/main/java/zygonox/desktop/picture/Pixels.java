@@ -1,0 +1,114 @@
+package zygonox.desktop.picture;
+
+import java.util.ArrayList;
+import java.util.List;
+import zygonox.core.blend.Preview;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+
+/**
+ * A picture ready to be shown at any size: itself and its halves, each pixel the mean of four, down
+ * to a few hundred.
+ *
+ * @param scale how many pixels of the real picture one pixel of the first level stands for
+ */
+public record Pixels(List<Level> levels, double scale) {
+  private static final int SMALLEST = 400;
+
+  /** One size of it: opaque 0xffRRGGBB pixels. */
+  public record Level(int width, int height, int[] argb) {}
+
+  public Pixels {
+    levels = List.copyOf(levels);
+  }
+
+  /** Width of the real picture. */
+  public double width() {
+    return levels.get(0).width * scale;
+  }
+
+  /** Height of the real picture. */
+  public double height() {
+    return levels.get(0).height * scale;
+  }
+
+  /** From a picture in memory; takes a while for large ones. */
+  public static Pixels of(Raster raster) {
+    PixelLayout layout = raster.layout();
+    int[] argb = new int[layout.width() * layout.height()];
+    short[] samples = raster.samples();
+    int down = layout.bits() - 8;
+    if (layout.channels() == 1) {
+      for (int i = 0; i < argb.length; i++) {
+        argb[i] = 0xff000000 | ((samples[i] & 0xffff) >> down) * 0x010101;
+      }
+    } else {
+      for (int i = 0, s = 0; i < argb.length; i++, s += 3) {
+        argb[i] =
+            0xff000000
+                | (samples[s] & 0xffff) >> down << 16
+                | (samples[s + 1] & 0xffff) >> down << 8
+                | (samples[s + 2] & 0xffff) >> down;
+      }
+    }
+    return of(new Level(layout.width(), layout.height(), argb), 1);
+  }
+
+  /**
+   * From a preview of a picture that is still growing.
+   *
+   * @param realWidth width of the picture it stands for
+   */
+  public static Pixels of(Preview preview, int realWidth) {
+    return of(
+        new Level(preview.width(), preview.height(), preview.argb()),
+        (double) realWidth / preview.width());
+  }
+
+  private static Pixels of(Level full, double scale) {
+    List<Level> levels = new ArrayList<>();
+    levels.add(full);
+    Level last = full;
+    while (Math.max(last.width, last.height) > SMALLEST && Math.min(last.width, last.height) > 1) {
+      last = half(last);
+      levels.add(last);
+    }
+    return new Pixels(levels, scale);
+  }
+
+  private static Level half(Level from) {
+    int width = from.width / 2;
+    int height = from.height / 2;
+    int[] argb = new int[width * height];
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        int i = 2 * y * from.width + 2 * x;
+        int a = from.argb[i];
+        int b = from.argb[i + 1];
+        int c = from.argb[i + from.width];
+        int d = from.argb[i + from.width + 1];
+        // Two channels at a time: four values of eight bits need ten.
+        int redBlue =
+            ((a & 0xff00ff) + (b & 0xff00ff) + (c & 0xff00ff) + (d & 0xff00ff)) >>> 2 & 0xff00ff;
+        int green = ((a & 0xff00) + (b & 0xff00) + (c & 0xff00) + (d & 0xff00)) >>> 2 & 0xff00;
+        argb[y * width + x] = 0xff000000 | redBlue | green;
+      }
+    }
+    return new Level(width, height, argb);
+  }
+
+  /**
+   * The smallest level that still has a pixel for each of the screen's.
+   *
+   * @param zoom screen pixels for one pixel of the real picture
+   */
+  Level levelFor(double zoom) {
+    double onScreen = zoom * scale;
+    int index = 0;
+    while (index + 1 < levels.size() && onScreen <= 0.5) {
+      onScreen *= 2;
+      index++;
+    }
+    return levels.get(index);
+  }
+}

@@ -1,0 +1,68 @@
+package zygonox.desktop.picture;
+
+import java.util.Arrays;
+
+/** Draws the visible part of a picture into screen pixels: a few milliseconds for a whole screen. */
+final class Renderer {
+  private Renderer() {}
+
+  /**
+   * @param into {@code width * height} pixels
+   * @param background where there is no picture
+   * @param red show brightness in red alone
+   */
+  static void draw(
+      Pixels pixels,
+      Viewport view,
+      int[] into,
+      int width,
+      int height,
+      int background,
+      boolean red) {
+    Pixels.Level level = pixels.levelFor(view.zoom());
+    double perLevel = pixels.width() / level.width();
+    double step = 1 / (view.zoom() * perLevel);
+    double left = view.centreX() / perLevel - width / 2.0 * step;
+    double top = view.centreY() / perLevel - height / 2.0 * step;
+    int[] columns = new int[width];
+    for (int x = 0; x < width; x++) {
+      double column = Math.floor(left + (x + 0.5) * step);
+      columns[x] = column >= 0 && column < level.width() ? (int) column : -1;
+    }
+    for (int y = 0; y < height; y++) {
+      int at = y * width;
+      double row = Math.floor(top + (y + 0.5) * step);
+      if (row < 0 || row >= level.height()) {
+        Arrays.fill(into, at, at + width, background);
+        continue;
+      }
+      int start = (int) row * level.width();
+      int[] argb = level.argb();
+      for (int x = 0; x < width; x++) {
+        into[at + x] = columns[x] < 0 ? background : argb[start + columns[x]];
+      }
+      if (red) {
+        redden(into, at, width);
+      }
+    }
+  }
+
+  /** Brightness (ITU-R BT.709 weights) as red alone. */
+  private static void redden(int[] argb, int at, int count) {
+    for (int i = at; i < at + count; i++) {
+      int p = argb[i];
+      int luma = (54 * (p >> 16 & 0xff) + 183 * (p >> 8 & 0xff) + 19 * (p & 0xff)) >> 8;
+      argb[i] = 0xff000000 | luma << 16;
+    }
+  }
+
+  /** The distance of two drawings, channel by channel: black where they are alike. */
+  static void difference(int[] into, int[] other) {
+    for (int i = 0; i < into.length; i++) {
+      int red = Math.abs((into[i] >> 16 & 0xff) - (other[i] >> 16 & 0xff));
+      int green = Math.abs((into[i] >> 8 & 0xff) - (other[i] >> 8 & 0xff));
+      int blue = Math.abs((into[i] & 0xff) - (other[i] & 0xff));
+      into[i] = 0xff000000 | red << 16 | green << 8 | blue;
+    }
+  }
+}

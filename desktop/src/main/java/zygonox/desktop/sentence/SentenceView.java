@@ -1,0 +1,216 @@
+package zygonox.desktop.sentence;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.application.Platform;
+import javafx.beans.value.ObservableValue;
+import javafx.css.PseudoClass;
+import javafx.scene.AccessibleRole;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.VBox;
+import javafx.scene.text.Text;
+import javafx.scene.text.TextFlow;
+
+/**
+ * Shows a sentence. Its settings are reached with Tab, stepped with the up and down keys or the
+ * wheel, and typed over after Enter, a click, or by just beginning to type. Below stands what a
+ * change would mean before it is made.
+ */
+public final class SentenceView extends VBox {
+  private static final PseudoClass WRONG = PseudoClass.getPseudoClass("wrong");
+  private static final String HINT = "↑ ↓ steps it, Enter types it";
+
+  private final TextFlow flow = new TextFlow();
+  private final Label consequence = new Label();
+  private Sentence shown = new Sentence(List.of());
+  private String focusedKey;
+  private boolean editing;
+
+  public SentenceView(ObservableValue<Sentence> sentence) {
+    getStyleClass().add("sentence");
+    flow.getStyleClass().add("sentence-words");
+    consequence.getStyleClass().add("consequence");
+    consequence.setWrapText(true);
+    consequence.setMinHeight(Label.USE_PREF_SIZE);
+    consequence.setText(" ");
+    getChildren().addAll(flow, consequence);
+    sentence.subscribe(this::show);
+  }
+
+  private void show(Sentence sentence) {
+    shown = sentence;
+    if (editing) {
+      return;
+    }
+    List<Node> nodes = new ArrayList<>();
+    for (Part part : sentence.parts()) {
+      nodes.add(part instanceof Setting setting ? label(setting) : words(part.text()));
+    }
+    String key = focusedKey;
+    flow.getChildren().setAll(nodes);
+    if (key != null) {
+      focusOn(key);
+    }
+  }
+
+  private static Text words(String text) {
+    Text words = new Text(text);
+    words.getStyleClass().add("words");
+    return words;
+  }
+
+  private void focusOn(String key) {
+    for (Node node : flow.getChildren()) {
+      if (key.equals(node.getUserData())) {
+        node.requestFocus();
+        return;
+      }
+    }
+  }
+
+  private Optional<Setting> setting(String key) {
+    return shown.parts().stream()
+        .filter(p -> p instanceof Setting s && s.key().equals(key))
+        .map(Setting.class::cast)
+        .findFirst();
+  }
+
+  private Label label(Setting setting) {
+    Label label = new Label(setting.text());
+    label.getStyleClass().add("setting");
+    label.setId("setting-" + setting.key());
+    label.setUserData(setting.key());
+    label.setFocusTraversable(true);
+    label.setAccessibleRole(AccessibleRole.BUTTON);
+    label.setAccessibleText(setting.key() + ": " + setting.text());
+    label.focusedProperty()
+        .subscribe(
+            focused -> {
+              if (focused) {
+                focusedKey = setting.key();
+                say(setting.tryOut().apply(setting.editText()), true);
+              } else if (!editing && setting.key().equals(focusedKey) && label.getScene() != null) {
+                focusedKey = null;
+                consequence.setText(" ");
+              }
+            });
+    label.setOnMousePressed(
+        e -> {
+          label.requestFocus();
+          e.consume();
+        });
+    label.setOnMouseClicked(e -> edit(label, setting, setting.editText()));
+    label.setOnScroll(
+        e -> {
+          if (e.getDeltaY() != 0 && label.isFocused()) {
+            setting.step().accept(e.getDeltaY() > 0 ? 1 : -1);
+            e.consume();
+          }
+        });
+    label.addEventHandler(KeyEvent.KEY_PRESSED, e -> keyPressed(e, label, setting));
+    label.addEventHandler(
+        KeyEvent.KEY_TYPED,
+        e -> {
+          String typed = e.getCharacter();
+          if (!editing && !e.isShortcutDown() && typed.matches("[\\p{L}\\p{N}.]")) {
+            edit(label, setting, typed);
+            e.consume();
+          }
+        });
+    return label;
+  }
+
+  private void keyPressed(KeyEvent event, Label label, Setting setting) {
+    switch (event.getCode()) {
+      case UP -> setting.step().accept(1);
+      case DOWN -> setting.step().accept(-1);
+      case ENTER, F2 -> edit(label, setting, setting.editText());
+      default -> {
+        return;
+      }
+    }
+    event.consume();
+  }
+
+  private void edit(Label label, Setting setting, String start) {
+    int index = flow.getChildren().indexOf(label);
+    if (editing || index < 0) {
+      return;
+    }
+    editing = true;
+    TextField field = new TextField(start);
+    field.setId("editor-" + setting.key());
+    field.getStyleClass().add("setting-editor");
+    field.setPrefColumnCount(Math.max(4, setting.editText().length() + 1));
+    flow.getChildren().set(index, field);
+    field
+        .textProperty()
+        .subscribe(
+            text -> {
+              Setting.Outcome outcome = setting.tryOut().apply(text);
+              field.pseudoClassStateChanged(WRONG, !outcome.possible());
+              say(outcome, false);
+            });
+    field.addEventFilter(
+        KeyEvent.KEY_PRESSED,
+        e -> {
+          switch (e.getCode()) {
+            case ENTER -> finish(setting, field, true);
+            case ESCAPE -> finish(setting, field, false);
+            default -> {
+              return;
+            }
+          }
+          e.consume();
+        });
+    field.focusedProperty()
+        .addListener(
+            (o, before, focused) -> {
+              if (!focused && editing) {
+                // Going elsewhere keeps what is right and lets go of what is not.
+                boolean possible = setting.tryOut().apply(field.getText()).possible();
+                end(setting, field, possible);
+              }
+            });
+    field.requestFocus();
+    if (start.equals(setting.editText())) {
+      field.selectAll();
+    } else {
+      field.end();
+    }
+  }
+
+  private void finish(Setting setting, TextField field, boolean keep) {
+    if (keep && !setting.tryOut().apply(field.getText()).possible()) {
+      return;
+    }
+    end(setting, field, keep);
+    Platform.runLater(() -> focusOn(setting.key()));
+  }
+
+  private void end(Setting setting, TextField field, boolean keep) {
+    editing = false;
+    String text = field.getText();
+    if (keep && !text.equals(setting.editText())) {
+      setting.accept().accept(text);
+    }
+    show(shown);
+    consequence.setText(" ");
+    consequence.pseudoClassStateChanged(WRONG, false);
+  }
+
+  private void say(Setting.Outcome outcome, boolean withHint) {
+    consequence.pseudoClassStateChanged(WRONG, !outcome.possible());
+    consequence.setText(
+        withHint ? HINT + "  ·  " + outcome.sentence() : outcome.sentence());
+  }
+
+  /** Puts the keyboard on a setting. */
+  public void focusSetting(String key) {
+    setting(key).ifPresent(s -> focusOn(key));
+  }
+}

@@ -1,0 +1,124 @@
+package zygonox.desktop.sentence;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.words.Words;
+
+/** The usual kinds of settings. */
+public final class Settings {
+  private Settings() {}
+
+  /**
+   * A number with its unit.
+   *
+   * @param key the setting's name
+   * @param text what the sentence says
+   * @param value its present value
+   * @param up the next value above
+   * @param down the next value below
+   * @param change makes the document with another value; refuses with {@link InvalidInput}
+   * @param consequence what that document would mean, in a sentence
+   * @param accept takes that document
+   */
+  public static <D> Setting number(
+      String key,
+      String text,
+      double value,
+      Function<Double, Double> up,
+      Function<Double, Double> down,
+      Function<Double, D> change,
+      Function<D, String> consequence,
+      Consumer<D> accept) {
+    return new Setting(
+        key,
+        text,
+        Words.number(value),
+        typed -> tryOut(() -> consequence.apply(change.apply(parse(typed)))),
+        typed -> accept.accept(change.apply(parse(typed))),
+        direction -> {
+          try {
+            accept.accept(change.apply(direction > 0 ? up.apply(value) : down.apply(value)));
+          } catch (InvalidInput e) {
+            // The end of the range: the value stays.
+            return;
+          }
+        });
+  }
+
+  /** One of several, named by words. Typing chooses the first that begins so. */
+  public static <T> Setting choice(
+      String key,
+      T value,
+      List<T> all,
+      Function<T, String> name,
+      Function<T, String> consequence,
+      Consumer<T> accept) {
+    return new Setting(
+        key,
+        name.apply(value),
+        name.apply(value),
+        typed -> tryOut(() -> consequence.apply(find(typed, all, name))),
+        typed -> accept.accept(find(typed, all, name)),
+        direction -> {
+          int index = Math.floorMod(all.indexOf(value) + direction, all.size());
+          accept.accept(all.get(index));
+        });
+  }
+
+  /** A text that a parser understands, such as a time of day. */
+  public static <D> Setting parsed(
+      String key,
+      String text,
+      Function<String, D> change,
+      Function<D, String> consequence,
+      Consumer<D> accept,
+      Function<Integer, D> step) {
+    return new Setting(
+        key,
+        text,
+        text,
+        typed -> tryOut(() -> consequence.apply(change.apply(typed))),
+        typed -> accept.accept(change.apply(typed)),
+        direction -> accept.accept(step.apply(direction)));
+  }
+
+  private interface Try {
+    String consequence();
+  }
+
+  private static Setting.Outcome tryOut(Try attempt) {
+    try {
+      return new Setting.Outcome(true, attempt.consequence());
+    } catch (InvalidInput e) {
+      return new Setting.Outcome(false, e.getMessage());
+    }
+  }
+
+  private static <T> T find(String typed, List<T> all, Function<T, String> name) {
+    String wanted = typed.strip().toLowerCase(Locale.ROOT);
+    return all.stream()
+        .filter(t -> name.apply(t).toLowerCase(Locale.ROOT).startsWith(wanted))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new InvalidInput(
+                    "\"%s\" is none of: %s"
+                        .formatted(
+                            typed.strip(),
+                            String.join(", ", all.stream().map(name).toList()))));
+  }
+
+  /** A number typed by a person: a comma for the point and a unit behind it are forgiven. */
+  static double parse(String typed) {
+    String digits = typed.strip().replace(',', '.').replaceAll("[^0-9.+-]*$", "");
+    String plain = digits.replaceAll("^(f/|ISO\\s*)", "");
+    try {
+      return Double.parseDouble(plain);
+    } catch (NumberFormatException e) {
+      throw new InvalidInput("\"" + typed.strip() + "\" is no number; type digits, such as 20", e);
+    }
+  }
+}

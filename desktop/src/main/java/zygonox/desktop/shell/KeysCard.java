@@ -1,0 +1,42 @@
+package zygonox.desktop.shell;
+
+import javafx.scene.control.Label;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Region;
+
+/** The keys, over everything else. */
+final class KeysCard extends GridPane {
+  private static final String[][] KEYS = {
+    {"Ctrl 1 … 4", "go to a stage"},
+    {"Tab", "go to the next part of the sentence"},
+    {"↑ ↓", "step the part"},
+    {"Enter", "type the part; Enter again keeps it, Escape does not"},
+    {"Ctrl Z, Ctrl Shift Z", "undo, redo"},
+    {"Ctrl Enter", "do what the stage does"},
+    {"Escape", "cancel what is running"},
+    {"P", "put the keyboard on the picture; there:"},
+    {"0, 1, +, −", "whole picture, one pixel on one, closer, farther"},
+    {"Arrows", "move the picture"},
+    {"Space", "hold: show one frame in place of the blend"},
+    {"D", "difference of the two; black is alike"},
+    {"Ctrl T", "next light: dusk, ember, paper"},
+    {"Ctrl R", "in ember: pictures in red or in their colours"},
+    {"Ctrl +, Ctrl −", "larger or smaller text"},
+    {"F1", "show and hide these keys"}
+  };
+
+  KeysCard() {
+    getStyleClass().add("keys");
+    setVisible(false);
+    setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+    setHgap(24);
+    setVgap(5);
+    for (int i = 0; i < KEYS.length; i++) {
+      Label key = new Label(KEYS[i][0]);
+      key.getStyleClass().add("key");
+      key.setMinWidth(Region.USE_PREF_SIZE);
+      add(key, 0, i);
+      add(new Label(KEYS[i][1]), 1, i);
+    }
+  }
+}

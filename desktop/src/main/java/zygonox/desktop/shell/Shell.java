@@ -1,0 +1,327 @@
+package zygonox.desktop.shell;
+
+import java.io.File;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.input.Dragboard;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.util.Subscription;
+import zygonox.core.frame.FrameFinder;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.Progress;
+import zygonox.desktop.band.NightBand;
+import zygonox.desktop.blend.BlendView;
+import zygonox.desktop.frames.FramesView;
+import zygonox.desktop.picture.PictureModel;
+import zygonox.desktop.picture.PictureView;
+import zygonox.desktop.program.ProgramView;
+import zygonox.desktop.rehearse.RehearseView;
+import zygonox.desktop.stage.Faults;
+import zygonox.desktop.stage.Navigator;
+import zygonox.desktop.stage.OpenNight;
+import zygonox.desktop.stage.StageName;
+import zygonox.desktop.stage.StageView;
+import zygonox.desktop.stage.Workplace;
+import zygonox.desktop.tasks.BackgroundTasks;
+import zygonox.desktop.theme.Theme;
+
+/**
+ * The window's content: the night band above, the stages on the left, the sentence of the stage, its
+ * picture, and below it what stands in the way.
+ */
+public final class Shell extends StackPane implements Navigator {
+  private static final double SMALLEST_TEXT = 11;
+  private static final double LARGEST_TEXT = 24;
+
+  private final OpenNight night = new OpenNight();
+  private final PictureModel picture = new PictureModel();
+  private final BackgroundTasks tasks;
+  private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);
+  private final Map<StageName, StageView> stages = new EnumMap<>(StageName.class);
+  private final Map<StageName, ToggleButton> rail = new EnumMap<>(StageName.class);
+  private final FramesView frames;
+  private final BlendView blend;
+  private final BorderPane work = new BorderPane();
+  private final VBox head = new VBox();
+  private final Label obstacle = new Label();
+  private final Label message = new Label();
+  private final KeysCard keys = new KeysCard();
+  private Subscription obstacles = Subscription.EMPTY;
+  private StageName current;
+  private double textSize = 14;
+  private boolean reddens = true;
+  private boolean undoing;
+
+  public Shell(BackgroundTasks tasks) {
+    this.tasks = tasks;
+    Workplace workplace = new Workplace(night, picture, tasks, this);
+    frames = new FramesView(workplace);
+    blend = new BlendView(workplace);
+    stages.put(StageName.PROGRAM, new ProgramView(workplace));
+    stages.put(StageName.REHEARSE, new RehearseView(workplace));
+    stages.put(StageName.FRAMES, frames);
+    stages.put(StageName.BLEND, blend);
+
+    NightBand band = new NightBand(night);
+    band.themeProperty().bind(theme);
+    PictureView view = new PictureView(picture);
+    theme.subscribe(t -> view.backgroundColourProperty().set(t.palette().ground()));
+    BorderPane frame = new BorderPane();
+    frame.setTop(band);
+    frame.setLeft(rail());
+    work.setTop(head);
+    work.setCenter(view);
+    work.setBottom(foot());
+    head.getStyleClass().add("head");
+    frame.setCenter(work);
+    getChildren().addAll(frame, keys);
+    StackPane.setAlignment(keys, Pos.CENTER);
+    getStyleClass().add("shell");
+    theme.subscribe(t -> restyle());
+    night.nightProperty().addListener((o, before, now) -> saveEdit(before));
+    getStylesheets().add(Shell.class.getResource("/zygonox/desktop/zygonox.css").toExternalForm());
+    setOnDragOver(
+        e -> {
+          if (e.getDragboard().hasFiles()) {
+            e.acceptTransferModes(TransferMode.COPY);
+          }
+        });
+    setOnDragDropped(e -> e.setDropCompleted(dropped(e.getDragboard())));
+    new Shortcuts(this).install();
+    go(StageName.PROGRAM);
+  }
+
+  private Node rail() {
+    VBox box = new VBox(2);
+    box.getStyleClass().add("rail");
+    ToggleGroup group = new ToggleGroup();
+    for (StageName name : StageName.values()) {
+      ToggleButton button = new ToggleButton(name.title());
+      button.setId("stage-" + name.name().toLowerCase());
+      button.setToggleGroup(group);
+      button.setMaxWidth(Double.MAX_VALUE);
+      button.setOnAction(e -> go(name));
+      button.setFocusTraversable(false);
+      rail.put(name, button);
+      box.getChildren().add(button);
+    }
+    Region space = new Region();
+    VBox.setVgrow(space, Priority.ALWAYS);
+    Button light = new Button();
+    light.setId("theme");
+    light.setFocusTraversable(false);
+    light.getStyleClass().add("quiet");
+    theme.subscribe(t -> light.setText("Light: " + t.name().toLowerCase()));
+    light.setOnAction(e -> nextTheme());
+    Button help = new Button("Keys: F1");
+    help.setFocusTraversable(false);
+    help.getStyleClass().add("quiet");
+    help.setOnAction(e -> toggleKeys());
+    box.getChildren().addAll(space, light, help);
+    return box;
+  }
+
+  private Node foot() {
+    obstacle.setId("obstacle");
+    obstacle.getStyleClass().add("obstacle");
+    obstacle.setWrapText(true);
+    message.setId("message");
+    message.getStyleClass().add("message");
+    message.setWrapText(true);
+    ProgressBar bar = new ProgressBar();
+    bar.progressProperty().bind(tasks.fractionProperty());
+    bar.setPrefWidth(180);
+    Label title = new Label();
+    title.textProperty().bind(tasks.titleProperty());
+    Label left = new Label();
+    left.getStyleClass().add("faint");
+    left.textProperty().bind(tasks.timeLeftProperty());
+    Button cancel = new Button("Cancel");
+    cancel.setId("cancel");
+    cancel.setOnAction(e -> tasks.cancel());
+    HBox running = new HBox(10, title, bar, left, cancel);
+    running.setAlignment(Pos.CENTER_LEFT);
+    running.setMinWidth(Region.USE_PREF_SIZE);
+    running.visibleProperty().bind(tasks.titleProperty().isNotEmpty());
+    running.managedProperty().bind(running.visibleProperty());
+    VBox texts = new VBox(2, obstacle, message);
+    texts.setAlignment(Pos.CENTER_LEFT);
+    HBox.setHgrow(texts, Priority.ALWAYS);
+    HBox foot = new HBox(18, texts, running);
+    foot.setAlignment(Pos.CENTER_LEFT);
+    foot.getStyleClass().add("foot");
+    for (Label label : List.of(obstacle, message)) {
+      label.managedProperty().bind(label.textProperty().isNotEmpty());
+    }
+    return foot;
+  }
+
+  @Override
+  public void go(StageName stage) {
+    if (current != null) {
+      stages.get(current).leave();
+    }
+    if (current != stage) {
+      message.setText("");
+    }
+    current = stage;
+    rail.get(stage).setSelected(true);
+    StageView view = stages.get(stage);
+    head.getChildren().setAll(view.head());
+    work.setRight(view.side());
+    obstacles.unsubscribe();
+    obstacles = view.obstacles().subscribe(this::showObstacles);
+    view.enter();
+  }
+
+  private void showObstacles(List<String> found) {
+    if (found.isEmpty()) {
+      obstacle.setText("Nothing stands in the way.");
+      obstacle.getStyleClass().remove("obstacle-found");
+    } else {
+      String more = found.size() > 1 ? "   (and %d more)".formatted(found.size() - 1) : "";
+      obstacle.setText(found.get(0) + more);
+      if (!obstacle.getStyleClass().contains("obstacle-found")) {
+        obstacle.getStyleClass().add("obstacle-found");
+      }
+    }
+  }
+
+  @Override
+  public void fault(Throwable fault) {
+    message.setText(Faults.sentence(fault));
+    if (!message.getStyleClass().contains("message-fault")) {
+      message.getStyleClass().add("message-fault");
+    }
+  }
+
+  @Override
+  public void note(String sentence) {
+    message.getStyleClass().remove("message-fault");
+    message.setText(sentence);
+  }
+
+  /** Opens a night and the frames in its folder. */
+  public void openNight(Path path) {
+    try {
+      night.open(path);
+    } catch (RuntimeException e) {
+      fault(e);
+      return;
+    }
+    Path shot = night.folder().orElseThrow().resolve("frames");
+    if (Files.isDirectory(shot)) {
+      FrameSet found = FrameFinder.find(List.of(shot), Progress.NONE, new Cancellation());
+      night.framesProperty().set(found);
+    }
+    go(current);
+  }
+
+  private boolean dropped(Dragboard board) {
+    if (!board.hasFiles()) {
+      return false;
+    }
+    List<Path> paths = board.getFiles().stream().map(File::toPath).toList();
+    boolean isNight =
+        paths.size() == 1
+            && Files.exists(paths.get(0).resolve("night.json"));
+    if (isNight) {
+      openNight(paths.get(0));
+    } else {
+      frames.open(paths.toArray(Path[]::new));
+    }
+    return true;
+  }
+
+  /** Every change is on disk at once; opening another night is none. */
+  private void saveEdit(Object before) {
+    if (before == null || !night.history().canUndoProperty().get() && !undoing) {
+      return;
+    }
+    try {
+      night.save();
+    } catch (RuntimeException e) {
+      fault(e);
+    }
+  }
+
+  void undo(boolean back) {
+    undoing = true;
+    try {
+      if (back) {
+        night.history().undo();
+      } else {
+        night.history().redo();
+      }
+    } finally {
+      undoing = false;
+    }
+  }
+
+  public ObjectProperty<Theme> themeProperty() {
+    return theme;
+  }
+
+  void nextTheme() {
+    theme.set(theme.get().next());
+  }
+
+  /** Shows pictures in their colours although the theme is red, or in red again. */
+  void toggleReddening() {
+    reddens = !reddens;
+    restyle();
+  }
+
+  void changeTextSize(double by) {
+    textSize = Math.max(SMALLEST_TEXT, Math.min(LARGEST_TEXT, textSize + by));
+    restyle();
+  }
+
+  void toggleKeys() {
+    keys.setVisible(!keys.isVisible());
+  }
+
+  void cancel() {
+    if (keys.isVisible()) {
+      keys.setVisible(false);
+    } else {
+      tasks.cancel();
+    }
+  }
+
+  private void restyle() {
+    setStyle(theme.get().palette().css() + "-fx-font-size: " + textSize + "px;");
+    picture.redProperty().set(reddens && theme.get().reddensPictures());
+  }
+
+  public OpenNight night() {
+    return night;
+  }
+
+  public BlendView blend() {
+    return blend;
+  }
+
+  public PictureModel picture() {
+    return picture;
+  }
+}

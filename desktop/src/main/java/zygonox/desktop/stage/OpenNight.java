@@ -1,0 +1,96 @@
+package zygonox.desktop.stage;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.night.Night;
+import zygonox.core.night.NightFile;
+import zygonox.core.program.Program;
+import zygonox.desktop.undo.History;
+
+/** The night in work: its plan with undo, its frames, and what is chosen of them. */
+public final class OpenNight {
+  private final History<Night> history = new History<>();
+  private final ObjectProperty<FrameSet> frames =
+      new SimpleObjectProperty<>(new FrameSet(List.of(), List.of(), ZoneOffset.UTC));
+  private final ObjectProperty<Frame> selected = new SimpleObjectProperty<>();
+  private final ObjectProperty<Integer> programIndex = new SimpleObjectProperty<>(0);
+  private final ObservableList<Instant> arriving = FXCollections.observableArrayList();
+  private NightFile file;
+
+  /** Opens a night from its folder or file. */
+  public void open(Path path) {
+    NightFile opened = NightFile.open(path);
+    Night night = opened.night();
+    file = opened;
+    programIndex.set(0);
+    history.open(night);
+  }
+
+  /** The plan as it stands; null before one was opened. */
+  public ReadOnlyObjectProperty<Night> nightProperty() {
+    return history.currentProperty();
+  }
+
+  public Night night() {
+    return history.get();
+  }
+
+  public History<Night> history() {
+    return history;
+  }
+
+  /** The night's folder; empty before one was opened. */
+  public Optional<Path> folder() {
+    return Optional.ofNullable(file).map(NightFile::folder);
+  }
+
+  /** Writes the plan as it stands. */
+  public void save() {
+    if (file != null) {
+      file = file.write(history.get());
+    }
+  }
+
+  /** Which of the night's programs is in work. */
+  public ObjectProperty<Integer> programIndexProperty() {
+    return programIndex;
+  }
+
+  public Optional<Program> program() {
+    Night night = night();
+    return night == null || night.programs().isEmpty()
+        ? Optional.empty()
+        : Optional.of(night.programs().get(Math.min(programIndex.get(), night.programs().size() - 1)));
+  }
+
+  /** Changes the program in work. */
+  public void edit(String thing, Program changed) {
+    history.edit(
+        thing + programIndex.get(), night().withProgram(programIndex.get(), changed));
+  }
+
+  /** The frames that were shot or loaded. */
+  public ObjectProperty<FrameSet> framesProperty() {
+    return frames;
+  }
+
+  /** The frame that is looked at, or null. */
+  public ObjectProperty<Frame> selectedProperty() {
+    return selected;
+  }
+
+  /** When the frames were taken that are just arriving from a camera. */
+  public ObservableList<Instant> arriving() {
+    return arriving;
+  }
+}

@@ -1,0 +1,23 @@
+package zygonox.desktop.stage;
+
+import java.util.List;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+
+/** One stage as the shell places it. */
+public interface StageView {
+  /** The sentence, and what is done with it. */
+  Node head();
+
+  /** What stands beside the picture; null for nothing. */
+  Node side();
+
+  /** What stands in the way, worst first. */
+  ObservableValue<List<String>> obstacles();
+
+  /** The stage comes into view: it puts its picture into the viewer. */
+  void enter();
+
+  /** Another stage comes into view. */
+  default void leave() {}
+}

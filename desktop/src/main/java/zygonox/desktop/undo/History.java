@@ -1,0 +1,111 @@
+package zygonox.desktop.undo;
+
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.Objects;
+import java.util.function.LongSupplier;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+
+/**
+ * The states of one immutable document, and the way back and forth between them. Edits of the same
+ * thing in quick succession become one step.
+ */
+public final class History<T> {
+  /** Edits closer together than this, of the same thing, are one step. */
+  private static final long MERGE_NANOS = 900_000_000L;
+
+  private static final int MOST_STEPS = 500;
+
+  private final Deque<T> before = new ArrayDeque<>();
+  private final Deque<T> after = new ArrayDeque<>();
+  private final ReadOnlyObjectWrapper<T> current = new ReadOnlyObjectWrapper<>();
+  private final ReadOnlyBooleanWrapper canUndo = new ReadOnlyBooleanWrapper();
+  private final ReadOnlyBooleanWrapper canRedo = new ReadOnlyBooleanWrapper();
+  private final LongSupplier nanoTime;
+  private Object lastThing;
+  private long lastTime;
+
+  public History() {
+    this(System::nanoTime);
+  }
+
+  /**
+   * @param nanoTime the clock that tells quick edits from slow ones
+   */
+  History(LongSupplier nanoTime) {
+    this.nanoTime = nanoTime;
+  }
+
+  public ReadOnlyObjectProperty<T> currentProperty() {
+    return current.getReadOnlyProperty();
+  }
+
+  public T get() {
+    return current.get();
+  }
+
+  public ReadOnlyBooleanProperty canUndoProperty() {
+    return canUndo.getReadOnlyProperty();
+  }
+
+  public ReadOnlyBooleanProperty canRedoProperty() {
+    return canRedo.getReadOnlyProperty();
+  }
+
+  /** Starts anew with another document. */
+  public void open(T document) {
+    before.clear();
+    after.clear();
+    lastThing = null;
+    become(document);
+  }
+
+  /**
+   * Takes a new state.
+   *
+   * @param thing what was edited: edits of an equal thing may merge
+   */
+  public void edit(Object thing, T next) {
+    if (Objects.equals(next, current.get())) {
+      return;
+    }
+    long now = nanoTime.getAsLong();
+    boolean merges =
+        !before.isEmpty() && thing.equals(lastThing) && now - lastTime < MERGE_NANOS;
+    if (!merges) {
+      before.push(current.get());
+      if (before.size() > MOST_STEPS) {
+        before.removeLast();
+      }
+    }
+    after.clear();
+    lastThing = thing;
+    lastTime = now;
+    become(next);
+  }
+
+  public void undo() {
+    if (!before.isEmpty()) {
+      after.push(current.get());
+      lastThing = null;
+      become(before.pop());
+    }
+  }
+
+  public void redo() {
+    if (!after.isEmpty()) {
+      before.push(current.get());
+      lastThing = null;
+      become(after.pop());
+    }
+  }
+
+  private void become(T state) {
+    current.set(state);
+    canUndo.set(!before.isEmpty());
+    canRedo.set(!after.isEmpty());
+  }
+}
