@@ -16,6 +16,7 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
+import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
@@ -214,16 +215,30 @@ public final class NightBand extends Region {
       g.fillRect(x0, top, x1 - x0, 26);
       g.setStroke(chosen ? palette.mark() : palette.faint());
       g.strokeRect(x0, top, x1 - x0, 26);
-      g.setTextAlign(TextAlignment.LEFT);
-      g.setFont(Font.font("Cabin", 12.5));
-      boolean fits = x1 - x0 > 7.5 * program.name().length() + 12;
-      g.setFill(fits && chosen ? palette.onMark() : label(palette, altitudeAt(program.end())));
-      if (fits) {
-        g.setFill(chosen ? palette.onMark() : palette.ink());
-        g.fillText(program.name(), x0 + 7, top + 13);
-      } else {
-        g.fillText(program.name(), x1 + 6, top + 13);
-      }
+      drawName(g, palette, program, chosen, x0, x1, top + 13);
+    }
+  }
+
+  /** Inside the block where it fits; the chosen one's else beside it, the others' not at all. */
+  private void drawName(
+      GraphicsContext g,
+      Palette palette,
+      Program program,
+      boolean chosen,
+      double x0,
+      double x1,
+      double y) {
+    g.setTextAlign(TextAlignment.LEFT);
+    g.setFont(Font.font("Cabin", 12.5));
+    Text text = new Text(program.name());
+    text.setFont(g.getFont());
+    double width = text.getLayoutBounds().getWidth();
+    if (width + 8 < x1 - x0) {
+      g.setFill(chosen ? palette.onMark() : palette.ink());
+      g.fillText(program.name(), (x0 + x1 - width) / 2, y);
+    } else if (chosen) {
+      g.setFill(label(palette, altitudeAt(program.end())));
+      g.fillText(program.name(), x1 + 6, y);
     }
   }
 

@@ -13,6 +13,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zygonox.core.blend.BlendResult;
 import zygonox.core.blend.BlendWatcher;
@@ -31,7 +32,7 @@ import zygonox.desktop.stage.Workplace;
 public final class BlendView implements StageView {
   private final Workplace workplace;
   private final BlendModel model;
-  private final HBox head;
+  private final VBox head;
   private final Button blend = new Button("Blend");
   private final Button save = new Button("Save");
   private final TextField target = new TextField();
@@ -53,17 +54,19 @@ public final class BlendView implements StageView {
     Label saveName = new Label("Save as");
     saveName.getStyleClass().add("field-name");
     target.setId("target");
-    target.setPrefColumnCount(22);
     target.setOnAction(e -> save());
     save.setId("save");
     save.setOnAction(e -> save());
+    for (Region fixed : List.of(saveName, save, blend)) {
+      fixed.setMinWidth(Region.USE_PREF_SIZE);
+    }
+    HBox.setHgrow(target, Priority.ALWAYS);
     HBox saving = new HBox(8, saveName, target, save);
     saving.getStyleClass().add("saving");
     saving.visibleProperty().bind(model.resultProperty().isNotNull());
-    VBox acts = new VBox(8, blend, saving);
-    acts.getStyleClass().add("acts");
+    saving.managedProperty().bind(saving.visibleProperty());
     HBox.setHgrow(sentence, Priority.ALWAYS);
-    head = new HBox(18, sentence, acts);
+    head = new VBox(new HBox(18, sentence, blend), saving);
     workplace.night().framesProperty().subscribe(set -> forget());
   }
 

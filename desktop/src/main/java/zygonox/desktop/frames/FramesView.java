@@ -60,7 +60,8 @@ public final class FramesView implements StageView {
     from.getStyleClass().add("field-name");
     side = new VBox(6, from, path, list);
     VBox.setVgrow(list, Priority.ALWAYS);
-    side.setPrefWidth(290);
+    side.getStyleClass().add("side");
+    side.setPrefWidth(306);
     workplace.night().framesProperty().subscribe(set -> list.getItems().setAll(set.frames()));
     workplace.night().selectedProperty().subscribe(this::show);
   }

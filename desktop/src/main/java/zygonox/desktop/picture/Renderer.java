@@ -24,6 +24,26 @@ final class Renderer {
     double step = 1 / (view.zoom() * perLevel);
     double left = view.centreX() / perLevel - width / 2.0 * step;
     double top = view.centreY() / perLevel - height / 2.0 * step;
+    if (step > 1) {
+      smooth(level, left, top, step, into, width, height, background);
+    } else {
+      exact(level, left, top, step, into, width, height, background);
+    }
+    if (red) {
+      redden(into, 0, width * height);
+    }
+  }
+
+  /** Pixel for pixel, or each as a square: what is judged at 100 % must not be smoothed. */
+  private static void exact(
+      Pixels.Level level,
+      double left,
+      double top,
+      double step,
+      int[] into,
+      int width,
+      int height,
+      int background) {
     int[] columns = new int[width];
     for (int x = 0; x < width; x++) {
       double column = Math.floor(left + (x + 0.5) * step);
@@ -41,10 +61,57 @@ final class Renderer {
       for (int x = 0; x < width; x++) {
         into[at + x] = columns[x] < 0 ? background : argb[start + columns[x]];
       }
-      if (red) {
-        redden(into, at, width);
+    }
+  }
+
+  /** Between four pixels: a thin trail must not look broken because its pixels were skipped. */
+  private static void smooth(
+      Pixels.Level level,
+      double left,
+      double top,
+      double step,
+      int[] into,
+      int width,
+      int height,
+      int background) {
+    int[] columns = new int[width];
+    int[] shares = new int[width];
+    for (int x = 0; x < width; x++) {
+      double column = left + (x + 0.5) * step - 0.5;
+      int whole = (int) Math.floor(column);
+      shares[x] = (int) ((column - whole) * 256);
+      columns[x] = whole >= 0 && whole < level.width() - 1 ? whole : -1;
+    }
+    int[] argb = level.argb();
+    for (int y = 0; y < height; y++) {
+      int at = y * width;
+      double row = top + (y + 0.5) * step - 0.5;
+      int whole = (int) Math.floor(row);
+      if (whole < 0 || whole >= level.height() - 1) {
+        Arrays.fill(into, at, at + width, background);
+        continue;
+      }
+      int down = (int) ((row - whole) * 256);
+      int start = whole * level.width();
+      for (int x = 0; x < width; x++) {
+        if (columns[x] < 0) {
+          into[at + x] = background;
+          continue;
+        }
+        int i = start + columns[x];
+        int upper = mix(argb[i], argb[i + 1], shares[x]);
+        int lower = mix(argb[i + level.width()], argb[i + level.width() + 1], shares[x]);
+        into[at + x] = mix(upper, lower, down);
       }
     }
+  }
+
+  /** Two opaque pixels, {@code share}/256 of the second. */
+  private static int mix(int a, int b, int share) {
+    int redBlue =
+        ((a & 0xff00ff) * (256 - share) + (b & 0xff00ff) * share) >>> 8 & 0xff00ff;
+    int green = ((a & 0xff00) * (256 - share) + (b & 0xff00) * share) >>> 8 & 0xff00;
+    return 0xff000000 | redBlue | green;
   }
 
   /** Brightness (ITU-R BT.709 weights) as red alone. */

@@ -113,7 +113,7 @@ public final class RehearseModel {
                       fileType = f;
                       refresh();
                     }))
-            .say(", with the chances of night ")
+            .say(", with noise number ")
             .set(
                 Settings.number(
                     "seed",

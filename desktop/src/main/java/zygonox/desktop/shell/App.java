@@ -21,9 +21,7 @@ public final class App extends Application {
       List.of(
           "Cabin-Regular.otf",
           "Cabin-Medium.otf",
-          "Cabin-SemiBold.otf",
-          "Vollkorn-Regular.ttf",
-          "Vollkorn-SemiBold.ttf");
+          "Cabin-SemiBold.otf");
 
   @Override
   public void start(Stage window) throws IOException {

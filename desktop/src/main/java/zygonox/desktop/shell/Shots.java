@@ -29,6 +29,7 @@ final class Shots {
   private final Shell shell;
   private final Path folder;
   private final Deque<Step> steps = new ArrayDeque<>();
+  private Runnable restore = () -> {};
   private int failures;
 
   /** A view: how it is reached, and what its picture is called. */
@@ -60,6 +61,8 @@ final class Shots {
   }
 
   private void blend(int run, BlendMethod method, Align align) {
+    restore.run();
+    restore = () -> {};
     shell.go(StageName.BLEND);
     shell.blend().model().setRun(run);
     shell.blend().model().setMethod(method);
@@ -101,13 +104,7 @@ final class Shots {
                     new FrameSet.Unreadable(
                         bad, ReadFault.of(ReadFault.Kind.TRUNCATED), false)),
                 set.assumedOffset()));
-    Platform.runLater(
-        () ->
-            new Timeline(
-                    new KeyFrame(
-                        Duration.seconds(SETTLE_SECONDS + 0.3),
-                        e -> shell.night().framesProperty().set(set)))
-                .play());
+    restore = () -> shell.night().framesProperty().set(set);
   }
 
   private void next() {
