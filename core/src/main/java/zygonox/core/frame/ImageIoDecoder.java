@@ -45,7 +45,7 @@ final class ImageIoDecoder {
       }
       reader.setInput(stream, true, true);
       reader.addIIOReadWarningListener((source, w) -> warning.set(w));
-      Raster raster = read(reader, layout);
+      Raster raster = read(reader, format, layout);
       if (warning.get() != null && warning.get().toLowerCase().contains("premature")) {
         throw new UnreadableFrame(file, new ReadFault(ReadFault.Kind.TRUNCATED, warning.get()));
       }
@@ -59,9 +59,11 @@ final class ImageIoDecoder {
     }
   }
 
-  private static Raster read(ImageReader reader, PixelLayout layout) throws IOException {
-    // A raster carries the stored samples; an image may have been through a colour conversion.
-    if (reader.canReadRaster() && plainColours(reader)) {
+  private static Raster read(ImageReader reader, PictureFormat format, PixelLayout layout)
+      throws IOException {
+    // A TIFF's raster carries the stored samples, its image may have been through a conversion. (A
+    // JPEG's raster is not in RGB yet.)
+    if (format == PictureFormat.TIFF && plainColours(reader)) {
       java.awt.image.Raster stored = reader.readRaster(0, null);
       if (stored.getNumBands() >= layout.channels() && sampleBits(stored) == layout.bits()) {
         return samples(stored, layout);

@@ -7,8 +7,9 @@ import com.sun.jna.Pointer;
 import java.util.Optional;
 
 /**
- * The system's JPEG decoder with vector code (libturbojpeg, Debian's {@code libturbojpeg0}), about
- * twice as fast as the one in the JDK and equal to it to the bit. Absent, the JDK's is used.
+ * The system's JPEG decoder with vector code (libturbojpeg, Debian's {@code libturbojpeg0}), more
+ * than twice as fast as the one in the JDK and equal to it but for a count or two at edges of
+ * colour. Absent, the JDK's is used.
  */
 final class TurboJpeg {
   /** Function names and codes of turbojpeg.h, versions 1.4 to 3. */

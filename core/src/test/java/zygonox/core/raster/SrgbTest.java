@@ -1,0 +1,46 @@
+package zygonox.core.raster;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.awt.color.ColorSpace;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class SrgbTest {
+  @Test
+  void theCurveIsTheJavaRuntimes() {
+    ColorSpace linear = ColorSpace.getInstance(ColorSpace.CS_LINEAR_RGB);
+    for (float v : new float[] {0.05f, 0.2f, 0.5f, 0.8f, 1}) {
+      float[] rgb = linear.toRGB(new float[] {v, v, v});
+      assertThat(Srgb.toEncoded(v)).isCloseTo(rgb[0], within(0.004));
+    }
+  }
+
+  @Test
+  void theCurveMeetsThePublishedValues() {
+    // IEC 61966-2-1: the knee, and middle grey of 18 % at 118 of 255 (from memory).
+    assertThat(Srgb.toEncoded(0.0031308)).isCloseTo(0.04045, within(1e-5));
+    assertThat(Math.round(255 * Srgb.toEncoded(0.18))).isEqualTo(118);
+    assertThat(Srgb.toLight(1)).isEqualTo(1);
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {8, 16})
+  void everySampleComesBackFromItsLight(int bits) {
+    Srgb.Encoder encoder = new Srgb.Encoder(bits);
+    int white = (1 << bits) - 1;
+    for (int v = 0; v <= white; v++) {
+      assertThat(encoder.encode(Srgb.toLight((double) v / white))).isEqualTo(v);
+    }
+  }
+
+  @Test
+  void lightOutsideTheRangeIsClipped() {
+    Srgb.Encoder encoder = new Srgb.Encoder(8);
+    assertThat(encoder.encode(-1)).isZero();
+    assertThat(encoder.encode(Double.NaN)).isZero();
+    assertThat(encoder.encode(7)).isEqualTo(255);
+  }
+}
