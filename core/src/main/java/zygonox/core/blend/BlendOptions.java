@@ -45,6 +45,10 @@ public record BlendOptions(
     InvalidInput.check("kappa", kappa, 0.5, 20);
   }
 
+  public BlendOptions withAverageIn(AverageIn scale) {
+    return new BlendOptions(align, reference, scale, kappa, depth, memory);
+  }
+
   public BlendOptions withAlign(Align to) {
     return new BlendOptions(to, reference, averageIn, kappa, depth, memory);
   }

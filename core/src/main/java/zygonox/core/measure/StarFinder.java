@@ -36,6 +36,8 @@ public final class StarFinder {
   /** Sigma of the centroid's window, in pixels: wider than a star, narrower than its distance. */
   private static final double WINDOW_SIGMA = 2.2;
 
+  private static final double STEP = 1.3;
+
   /** Least share of light outside the central pixel: a hot pixel has none, the sharpest star more. */
   private static final double LEAST_NEIGHBOURS = 0.7;
 
@@ -256,9 +258,10 @@ public final class StarFinder {
         if (sum <= 0) {
           return null;
         }
-        // Twice the step: a Gaussian under a Gaussian window is drawn half way to the window.
-        x += 2 * sumX / sum;
-        y += 2 * sumY / sum;
+        // A Gaussian under a Gaussian window moves only w^2 / (w^2 + s^2) of the way: 0.9 for a
+        // sharp star, 0.6 for a soft one. The larger step makes six rounds enough for both.
+        x += STEP * sumX / sum;
+        y += STEP * sumY / sum;
         if (Math.abs(x - column) > REACH || Math.abs(y - row) > REACH) {
           return null;
         }
