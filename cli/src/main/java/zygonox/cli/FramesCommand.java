@@ -36,9 +36,7 @@ final class FramesCommand implements Callable<Integer> {
     List<String> lines = new ArrayList<>();
     ArrayNode frames = answer.putArray("frames");
     for (FrameRun run : set.runs()) {
-      lines.add(
-          "Run %d, %d frames, %s"
-              .formatted(run.number(), run.frames().size(), kind(run)));
+      lines.add("Run %d, %d frames, %s".formatted(run.number(), run.frames().size(), kind(run)));
       for (Frame frame : run.frames()) {
         frames.add(json(set, run, frame));
         lines.add("  " + line(set, frame));

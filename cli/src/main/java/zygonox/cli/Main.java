@@ -47,16 +47,12 @@ public final class Main implements Runnable {
         spec.commandLine(), "No command was given; try zygonox --help");
   }
 
-  private static int failed(
-      Exception e, CommandLine command, CommandLine.ParseResult parsed) {
+  private static int failed(Exception e, CommandLine command, CommandLine.ParseResult parsed) {
     if (command.getMixins().get("output") instanceof CommandSpec output
         && ((Output) output.userObject()).trace()) {
       e.printStackTrace(command.getErr());
     }
-    boolean known =
-        e instanceof InvalidInput
-            || e instanceof WorkFailed
-            || e instanceof Cancelled;
+    boolean known = e instanceof InvalidInput || e instanceof WorkFailed || e instanceof Cancelled;
     String message =
         known ? e.getMessage() : "Something unexpected went wrong (" + e + "); --trace tells where";
     command.getErr().println(message);

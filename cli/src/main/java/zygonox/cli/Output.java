@@ -62,8 +62,7 @@ final class Output {
     return (done, total) -> {
       double seconds = (System.nanoTime() - start) / 1e9;
       long left = Math.round(done == 0 ? 0 : seconds / done * (total - done));
-      String line =
-          String.format(Locale.ROOT, "%s: %d of %d, %d s left", what, done, total, left);
+      String line = String.format(Locale.ROOT, "%s: %d of %d, %d s left", what, done, total, left);
       synchronized (err) {
         err.print(terminal ? "\r" + line + "   " : line + "\n");
         if (terminal && done == total) {

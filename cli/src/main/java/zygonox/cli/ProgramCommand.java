@@ -102,22 +102,18 @@ final class ProgramCommand implements Callable<Integer> {
     }
     if (start != null && latitude != null) {
       Place place = new Place(latitude, longitude, 0);
-      findings.addAll(
-          ProgramCheck.ofLight(interval, start.toInstant(), place, start.getOffset()));
+      findings.addAll(ProgramCheck.ofLight(interval, start.toInstant(), place, start.getOffset()));
     }
     output.answer(json(interval, supplies, findings), lines(interval, supplies, findings));
     return 0;
   }
 
   private Interval interval() {
-    double gap =
-        between.gap != null ? between.gap : Interval.gapOfPeriod(exposure, between.period);
+    double gap = between.gap != null ? between.gap : Interval.gapOfPeriod(exposure, between.period);
     // Refuses an impossible exposure or gap before anything is divided by it.
     Interval one = new Interval(delay, exposure, gap, 1);
     return one.withCount(
-        length.count != null
-            ? length.count
-            : Interval.countWithin(exposure, gap, length.duration));
+        length.count != null ? length.count : Interval.countWithin(exposure, gap, length.duration));
   }
 
   private static Supplies supplies(Path file) {
@@ -126,7 +122,9 @@ final class ProgramCommand implements Callable<Integer> {
       json = new ObjectMapper().readTree(file.toFile());
     } catch (IOException e) {
       throw new InvalidInput(
-          "--camera " + file + " cannot be read; it must be a JSON file with pixelsWide and pixelsHigh",
+          "--camera "
+              + file
+              + " cannot be read; it must be a JSON file with pixelsWide and pixelsHigh",
           e);
     }
     Body body =
@@ -153,9 +151,7 @@ final class ProgramCommand implements Callable<Integer> {
     answer.put("start", start == null ? null : Times.text(start));
     answer.put(
         "end",
-        start == null
-            ? null
-            : Times.text(start.plus(Interval.duration(interval.totalSeconds()))));
+        start == null ? null : Times.text(start.plus(Interval.duration(interval.totalSeconds()))));
     answer.put("openFraction", interval.openFraction());
     answer.put("trailDegrees", interval.trailDegrees());
     answer.put("clipSeconds", interval.count() / fps);
@@ -171,8 +167,7 @@ final class ProgramCommand implements Callable<Integer> {
     return answer;
   }
 
-  private List<String> lines(
-      Interval interval, Supplies supplies, List<ProgramFinding> findings) {
+  private List<String> lines(Interval interval, Supplies supplies, List<ProgramFinding> findings) {
     List<String> lines = new ArrayList<>();
     lines.add(
         "%d frames of %s, %s closed between, %s from start to start"

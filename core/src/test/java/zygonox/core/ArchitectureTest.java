@@ -13,12 +13,22 @@ import com.tngtech.archunit.library.Architectures;
 @AnalyzeClasses(packages = "zygonox.core", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
   private static final String[] ORDER = {
-    "quantity", "work", "sky", "optics", "program", "raster", "frame", "measure", "align", "blend",
-    "camera", "night", "words"
+    "quantity",
+    "work",
+    "sky",
+    "optics",
+    "program",
+    "raster",
+    "frame",
+    "measure",
+    "align",
+    "blend",
+    "camera",
+    "night",
+    "words"
   };
 
-  @ArchTest
-  static final ArchRule arrowsPointBack = layers();
+  @ArchTest static final ArchRule arrowsPointBack = layers();
 
   @ArchTest
   static final ArchRule noCycles =

@@ -62,8 +62,7 @@ final class HomographyFit {
       right.setEntry(2 * p, k * u);
       right.setEntry(2 * p + 1, k * v);
     }
-    double[] solution =
-        new QRDecomposition(equations, 1e-10).getSolver().solve(right).toArray();
+    double[] solution = new QRDecomposition(equations, 1e-10).getSolver().solve(right).toArray();
     double[] nine = Arrays.copyOf(solution, 9);
     nine[8] = 1;
     return new Homography(nine);

@@ -203,8 +203,8 @@ public final class MovedSource implements PixelSource {
 
   /**
    * The first covered column of a row, or the one after the last. A place is covered while it maps
-   * into the frame: four inequalities, each linear in x once multiplied by w, which is positive over
-   * the whole picture for every map between frames of one lens.
+   * into the frame: four inequalities, each linear in x once multiplied by w, which is positive
+   * over the whole picture for every map between frames of one lens.
    */
   private double span(int y, boolean first) {
     double wx = back.get(6);

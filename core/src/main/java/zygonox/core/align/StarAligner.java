@@ -42,10 +42,7 @@ public final class StarAligner {
    * @param failures the others
    */
   public record Outcome(
-      Frame reference,
-      List<Frame> frames,
-      List<Alignment> alignments,
-      List<Unmatched> failures) {}
+      Frame reference, List<Frame> frames, List<Alignment> alignments, List<Unmatched> failures) {}
 
   /**
    * @param frames one or more, in order of time

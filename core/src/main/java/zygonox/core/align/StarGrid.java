@@ -15,9 +15,7 @@ final class StarGrid {
 
   StarGrid(List<FoundStar> stars) {
     for (FoundStar star : stars) {
-      cells
-          .computeIfAbsent(key(cell(star.x()), cell(star.y())), k -> new ArrayList<>())
-          .add(star);
+      cells.computeIfAbsent(key(cell(star.x()), cell(star.y())), k -> new ArrayList<>()).add(star);
     }
   }
 

@@ -8,10 +8,11 @@ import zygonox.core.align.HomographyFit.Pair;
 import zygonox.core.measure.FoundStar;
 
 /**
- * Finds the projective map between two pictures of the same stars. Tries a guess first (frames taken
- * in a row move little); where that fails, looks for triangles of like shape (after F. Valdes et
- * al., PASP 107, 1119, 1995), lets them vote on which star is which, and keeps the map on which most
- * stars agree (RANSAC, Fischler and Bolles 1981). Deterministic: the random draws have a fixed seed.
+ * Finds the projective map between two pictures of the same stars. Tries a guess first (frames
+ * taken in a row move little); where that fails, looks for triangles of like shape (after F. Valdes
+ * et al., PASP 107, 1119, 1995), lets them vote on which star is which, and keeps the map on which
+ * most stars agree (RANSAC, Fischler and Bolles 1981). Deterministic: the random draws have a fixed
+ * seed.
  */
 final class StarMatcher {
   private static final long SEED = 20_261_014L;
@@ -76,7 +77,8 @@ final class StarMatcher {
     }
     // From the few to all stars, with a net that tightens.
     List<Pair> agreeing = List.of();
-    for (double within : new double[] {2 * LOOSE_PIXELS, LOOSE_PIXELS, TIGHT_PIXELS, TIGHT_PIXELS}) {
+    for (double within :
+        new double[] {2 * LOOSE_PIXELS, LOOSE_PIXELS, TIGHT_PIXELS, TIGHT_PIXELS}) {
       agreeing = pairs(stars, map, within);
       Homography better =
           agreeing.size() < HomographyFit.FEWEST_PAIRS ? null : HomographyFit.through(agreeing);

@@ -37,8 +37,7 @@ public enum BlendMethod {
   public OptionalDouble expectedGain(int frames) {
     return switch (this) {
       case MEAN, CLIPPED_MEAN -> OptionalDouble.of(Math.sqrt(frames));
-      case MEDIAN ->
-          OptionalDouble.of(Math.sqrt(frames * MedianEfficiency.of(frames)));
+      case MEDIAN -> OptionalDouble.of(Math.sqrt(frames * MedianEfficiency.of(frames)));
       case LIGHTEN, DARKEN, SUM -> OptionalDouble.empty();
     };
   }

@@ -101,11 +101,7 @@ public final class Blender {
   private record Written(long memory, Optional<BlendResult.NoiseGain> noise) {}
 
   private Written write(
-      BlendJob job,
-      Depth depth,
-      OutputFormat format,
-      Path target,
-      WholeFile.IfPresent ifPresent) {
+      BlendJob job, Depth depth, OutputFormat format, Path target, WholeFile.IfPresent ifPresent) {
     PixelLayout layout = job.layout();
     PictureHeader header =
         new PictureHeader(
@@ -116,7 +112,8 @@ public final class Blender {
             job.layers().get(0).frame().info().upright(),
             () -> describe(job.used()));
     Engine engine = engine(job, depth, target.toAbsolutePath().getParent());
-    NoiseProbe.Picture result = job.probe().works() ? job.probe().picture(depth == Depth.EIGHT ? 255 : 65535) : null;
+    NoiseProbe.Picture result =
+        job.probe().works() ? job.probe().picture(depth == Depth.EIGHT ? 255 : 65535) : null;
     format.write(
         target,
         ifPresent,
@@ -156,8 +153,7 @@ public final class Blender {
       if (size(frame).equals(size)) {
         same.add(frame);
       } else {
-        dropped.add(
-            new FrameDropped(frame.file(), new FrameDropped.OtherSize(size(frame), size)));
+        dropped.add(new FrameDropped(frame.file(), new FrameDropped.OtherSize(size(frame), size)));
       }
     }
     return same;
@@ -211,8 +207,7 @@ public final class Blender {
   }
 
   private static PixelSource open(
-      Frame frame, PixelLayout layout, Alignment move, DecodeMemory memory)
-      throws UnreadableFrame {
+      Frame frame, PixelLayout layout, Alignment move, DecodeMemory memory) throws UnreadableFrame {
     PixelSource source = FrameReader.open(frame, memory);
     if (!source.layout().equals(layout)) {
       source = new AdaptedSource(source, layout);
@@ -233,8 +228,7 @@ public final class Blender {
     int frames = job.layers().size();
     long held = heldBytes(job.layers());
     if (method.needsAllAtOnce()) {
-      MemoryPlan plan =
-          MemoryPlan.ordered(layout, held, frames, Workers.cores(), options.memory());
+      MemoryPlan plan = MemoryPlan.ordered(layout, held, frames, Workers.cores(), options.memory());
       OrderedBlend blend =
           new OrderedBlend(job, rule(layout, quantizer), plan, quantizer, scratchFolder);
       return new Engine(blend::run, plan.bytes());
@@ -242,14 +236,8 @@ public final class Blender {
     Accumulator accumulator = accumulator(layout, frames, quantizer);
     MemoryPlan plan =
         MemoryPlan.running(
-            layout,
-            accumulator.sampleBytes(),
-            held,
-            frames,
-            Workers.cores(),
-            options.memory());
-    return new Engine(
-        new RunningBlend(job, accumulator, plan, quantizer)::run, plan.bytes());
+            layout, accumulator.sampleBytes(), held, frames, Workers.cores(), options.memory());
+    return new Engine(new RunningBlend(job, accumulator, plan, quantizer)::run, plan.bytes());
   }
 
   /** What the hungriest of the frames holds while it is open. */
@@ -295,8 +283,7 @@ public final class Blender {
     return OrderedBlend.clippedMean(options.kappa(), light, layout.white(), quantizer);
   }
 
-  private Optional<BlendResult.NoiseGain> noise(
-      BlendJob job, NoiseProbe.Picture result) {
+  private Optional<BlendResult.NoiseGain> noise(BlendJob job, NoiseProbe.Picture result) {
     List<NoiseProbe.Picture> frames = job.probed().stream().filter(Objects::nonNull).toList();
     if (result == null || frames.isEmpty()) {
       return Optional.empty();

@@ -7,8 +7,8 @@ final class ClippedMean {
   private ClippedMean() {}
 
   /**
-   * Leaves out values farther than {@code kappa} standard deviations from the mean, again until none
-   * is left out or fewer than three remain.
+   * Leaves out values farther than {@code kappa} standard deviations from the mean, again until
+   * none is left out or fewer than three remain.
    *
    * @param values one or more; reordered by the call
    */

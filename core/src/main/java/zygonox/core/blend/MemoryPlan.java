@@ -12,13 +12,17 @@ import zygonox.core.raster.PixelLayout;
  * @param bytes pixel memory that this takes
  */
 record MemoryPlan(int workers, int bandRows, long bytes) {
-  /** Samples in a strip: small enough for a core's second-level cache, large enough for the disk. */
+  /**
+   * Samples in a strip: small enough for a core's second-level cache, large enough for the disk.
+   */
   private static final int STRIP_SAMPLES = 1 << 16;
 
   /** Fewest rows a band may have before decoding every frame for each band becomes absurd. */
   private static final int FEWEST_ROWS = 32;
 
-  /** Rows of a strip, what frames are read by: by eights, so that strips begin on packed samples. */
+  /**
+   * Rows of a strip, what frames are read by: by eights, so that strips begin on packed samples.
+   */
   static int stripRows(PixelLayout layout) {
     return Math.max(8, STRIP_SAMPLES / layout.rowSamples() / 8 * 8);
   }

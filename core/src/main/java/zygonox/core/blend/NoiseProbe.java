@@ -57,8 +57,7 @@ final class NoiseProbe {
             int at = ((ty * TILES + tx) * side + y - tops[ty]) * side;
             int row = (y - firstRow) * layout.rowSamples();
             for (int x = 0; x < side; x++) {
-              kept[at + x] =
-                  (short) samples.at(row + (lefts[tx] + x) * layout.channels() + green);
+              kept[at + x] = (short) samples.at(row + (lefts[tx] + x) * layout.channels() + green);
             }
           }
         }

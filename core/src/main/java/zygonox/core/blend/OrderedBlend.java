@@ -17,8 +17,9 @@ import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.Workers;
 
 /**
- * Blends by looking at the samples of all frames at one place: median and clipped mean. Reads strips
- * of every frame side by side; frames that only decode as a whole go through {@link Scratch} first.
+ * Blends by looking at the samples of all frames at one place: median and clipped mean. Reads
+ * strips of every frame side by side; frames that only decode as a whole go through {@link Scratch}
+ * first.
  */
 final class OrderedBlend {
   /** What becomes of the column of samples at each place. */
@@ -243,8 +244,7 @@ final class OrderedBlend {
 
   /** The preview, filled strip by strip. */
   private final class Growing {
-    private final int step =
-        Math.max(1, Math.max(layout.width(), layout.height()) / PREVIEW_SIDE);
+    private final int step = Math.max(1, Math.max(layout.width(), layout.height()) / PREVIEW_SIDE);
     private final int width = Math.max(1, layout.width() / step);
     private final int height = Math.max(1, layout.height() / step);
     private final int[] argb = new int[job.watcher().wantsPictures() ? width * height : 0];

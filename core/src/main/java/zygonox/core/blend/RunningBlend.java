@@ -34,8 +34,7 @@ final class RunningBlend {
   private final Coverage[] coverage;
   private final Coverage nothing;
 
-  RunningBlend(
-      BlendJob job, Accumulator accumulator, MemoryPlan plan, Quantizer quantizer) {
+  RunningBlend(BlendJob job, Accumulator accumulator, MemoryPlan plan, Quantizer quantizer) {
     this.job = job;
     this.layers = job.layers();
     this.layout = job.layout();
@@ -147,8 +146,7 @@ final class RunningBlend {
     int stripRows = MemoryPlan.stripRows(layout);
     int strips = (rows + stripRows - 1) / stripRows;
     int frames = (int) Arrays.stream(coverage).filter(c -> c != nothing).count();
-    boolean everywhere =
-        Arrays.stream(coverage).allMatch(c -> c == nothing || c.isWhole());
+    boolean everywhere = Arrays.stream(coverage).allMatch(c -> c == nothing || c.isWhole());
     workers.forEach(
         strips,
         (strip, worker) -> {
@@ -181,7 +179,9 @@ final class RunningBlend {
     return covering;
   }
 
-  /** Shows the picture as it grows; reads without locks, for a pixel half a frame old is no harm. */
+  /**
+   * Shows the picture as it grows; reads without locks, for a pixel half a frame old is no harm.
+   */
   private void show(int firstRow, int rows, int frames) {
     long now = System.nanoTime();
     long last = lastPreview.get();

@@ -60,8 +60,7 @@ final class TotalAccumulator implements Accumulator {
     }
   }
 
-  static void addLight(
-      int[] totals, int at, short[] samples, int from, int count, int[] light) {
+  static void addLight(int[] totals, int at, short[] samples, int from, int count, int[] light) {
     for (int i = 0; i < count; i++) {
       totals[at + i] += light[samples[from + i] & 0xffff];
     }
@@ -83,8 +82,6 @@ final class TotalAccumulator implements Accumulator {
   @Override
   public double glance(int at, int soFar) {
     double total = Integer.toUnsignedLong(totals[at]) / (mean ? (double) soFar : 1);
-    return light == null
-        ? Math.min(1, total / white)
-        : Srgb.toEncoded(Math.min(1, total / unit));
+    return light == null ? Math.min(1, total / white) : Srgb.toEncoded(Math.min(1, total / unit));
   }
 }

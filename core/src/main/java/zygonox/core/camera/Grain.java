@@ -25,7 +25,9 @@ final class Grain {
     return table;
   }
 
-  /** The finaliser of SplitMix64 (G. Steele et al., OOPSLA 2014): every input bit moves all others. */
+  /**
+   * The finaliser of SplitMix64 (G. Steele et al., OOPSLA 2014): every input bit moves all others.
+   */
   static long mix(long z) {
     z = (z ^ (z >>> 30)) * 0xbf58476d1ce4e5b9L;
     z = (z ^ (z >>> 27)) * 0x94d049bb133111ebL;

@@ -14,9 +14,9 @@ import zygonox.core.quantity.Direction;
 import zygonox.core.sky.Vector;
 
 /**
- * What stands in front of the sky: two ridges, a reservoir, and an old pumping windmill on its bank.
- * Everything has a fixed direction from the tripod, so that it stays where it is while the lens
- * turns.
+ * What stands in front of the sky: two ridges, a reservoir, and an old pumping windmill on its
+ * bank. Everything has a fixed direction from the tripod, so that it stays where it is while the
+ * lens turns.
  *
  * @param windmillAzimuthDeg where the mill stands, degrees from north through east
  */

@@ -1,6 +1,5 @@
 package zygonox.core.camera;
 
-import java.io.IOException;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.Arrays;
@@ -85,8 +84,7 @@ public final class SimulatedCamera implements Camera {
   /**
    * @param zone the zone the camera's clock is set to
    */
-  public SimulatedCamera(
-      Body body, Lens lens, Place place, ZoneId zone, Scene scene, long seed) {
+  public SimulatedCamera(Body body, Lens lens, Place place, ZoneId zone, Scene scene, long seed) {
     this.body = body;
     this.lens = lens;
     this.place = place;
@@ -183,8 +181,7 @@ public final class SimulatedCamera implements Camera {
   private FrameInfo info(Program program, Shot shot) {
     var opened = shot.opensAt().atZone(zone);
     return new FrameInfo(
-        Optional.of(
-            new CaptureTime(opened.toLocalDateTime(), Optional.of(opened.getOffset()))),
+        Optional.of(new CaptureTime(opened.toLocalDateTime(), Optional.of(opened.getOffset()))),
         OptionalDouble.of(shot.exposureSeconds()),
         OptionalDouble.of(program.aperture()),
         OptionalDouble.of(program.iso()),

@@ -12,8 +12,8 @@ import zygonox.core.sky.StarCatalogue;
 import zygonox.core.sky.Vector;
 
 /**
- * Where the stars' light falls during one exposure: each star draws a short line, spread by the lens
- * to a round spot.
+ * Where the stars' light falls during one exposure: each star draws a short line, spread by the
+ * lens to a round spot.
  */
 final class StarTracks {
   /** Longest piece of a track that one spot stands for, in pixels. */

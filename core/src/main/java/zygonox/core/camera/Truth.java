@@ -23,8 +23,8 @@ public final class Truth {
   private Truth() {}
 
   /**
-   * Writes {@code truth.json}: for each frame its file, the middle of its exposure, and its stars by
-   * Hipparcos number with pixel coordinates; for the camera its hot pixels and its seed.
+   * Writes {@code truth.json}: for each frame its file, the middle of its exposure, and its stars
+   * by Hipparcos number with pixel coordinates; for the camera its hot pixels and its seed.
    */
   public static void write(
       SimulatedCamera camera, long seed, List<Rehearsal.Planned> planned, Path file) {

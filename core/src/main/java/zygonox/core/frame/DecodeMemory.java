@@ -4,8 +4,8 @@ import com.sun.jna.Memory;
 import java.util.concurrent.ConcurrentLinkedDeque;
 
 /**
- * Memory outside the heap that decoders use again from frame to frame: the system takes long to give
- * fresh memory, page by page. Close it when the work is done. Safe for any thread.
+ * Memory outside the heap that decoders use again from frame to frame: the system takes long to
+ * give fresh memory, page by page. Close it when the work is done. Safe for any thread.
  */
 public final class DecodeMemory implements AutoCloseable {
   private final ConcurrentLinkedDeque<Memory> spare = new ConcurrentLinkedDeque<>();

@@ -7,8 +7,7 @@ import zygonox.core.work.Product;
 
 /** Writes what is known of a picture as EXIF 2.32 (CIPA DC-008-2019). */
 final class Exif {
-  private static final DateTimeFormatter CLOCK =
-      DateTimeFormatter.ofPattern("uuuu:MM:dd HH:mm:ss");
+  private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("uuuu:MM:dd HH:mm:ss");
   private static final DateTimeFormatter FRACTION = DateTimeFormatter.ofPattern("SSS");
   private static final int EXIF_DIRECTORY = 34665;
 

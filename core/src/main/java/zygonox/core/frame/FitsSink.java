@@ -23,10 +23,8 @@ final class FitsSink implements PictureSink {
     this.file = file;
     this.header = header;
     boolean floating = header.depth() == Depth.FLOAT;
-    this.floats =
-        floating ? new float[header.channels()][header.height()][header.width()] : null;
-    this.shorts =
-        floating ? null : new short[header.channels()][header.height()][header.width()];
+    this.floats = floating ? new float[header.channels()][header.height()][header.width()] : null;
+    this.shorts = floating ? null : new short[header.channels()][header.height()][header.width()];
   }
 
   @Override

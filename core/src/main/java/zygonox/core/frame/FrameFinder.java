@@ -20,9 +20,9 @@ public final class FrameFinder {
   private FrameFinder() {}
 
   /**
-   * Looks at every file named and at every picture in the folders named (not in folders below them).
-   * In a folder, files that are not meant as pictures are passed over in silence; what looks like a
-   * picture by name or content and cannot be read is listed as unreadable.
+   * Looks at every file named and at every picture in the folders named (not in folders below
+   * them). In a folder, files that are not meant as pictures are passed over in silence; what looks
+   * like a picture by name or content and cannot be read is listed as unreadable.
    *
    * @param paths files, folders or both; a file reached twice counts once
    * @throws InvalidInput when a path is not there

@@ -13,7 +13,8 @@ import java.util.OptionalDouble;
  * @param focalMm focal length in mm
  * @param camera the body's name
  * @param lens the lens's name
- * @param orientation EXIF orientation, 1 to 8: how the stored picture must be turned to stand upright
+ * @param orientation EXIF orientation, 1 to 8: how the stored picture must be turned to stand
+ *     upright
  */
 public record FrameInfo(
     Optional<CaptureTime> capturedAt,

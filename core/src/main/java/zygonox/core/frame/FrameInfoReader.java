@@ -74,8 +74,7 @@ final class FrameInfoReader {
       LocalDateTime time = LocalDateTime.parse(clock.strip(), EXIF_TIME);
       return Optional.of(
           new CaptureTime(
-              time.plusNanos(
-                  fraction(text(taken, ExifDirectoryBase.TAG_SUBSECOND_TIME_ORIGINAL))),
+              time.plusNanos(fraction(text(taken, ExifDirectoryBase.TAG_SUBSECOND_TIME_ORIGINAL))),
               text(taken, ExifDirectoryBase.TAG_TIME_ZONE_ORIGINAL)
                   .flatMap(FrameInfoReader::offset)));
     } catch (DateTimeException e) {

@@ -50,8 +50,7 @@ public final class FrameReader {
       throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.EMPTY));
     }
     return PictureFormat.of(start)
-        .orElseThrow(
-            () -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NOT_A_PICTURE)));
+        .orElseThrow(() -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NOT_A_PICTURE)));
   }
 
   private static PixelLayout storedLayout(Path file, PictureFormat format)
@@ -83,8 +82,7 @@ public final class FrameReader {
         return PictureLimits.layout(file, width, height, 3, 8);
       }
       int bits = type.getSampleModel().getSampleSize(0);
-      boolean floating =
-          type.getSampleModel().getDataType() == DataBuffer.TYPE_FLOAT;
+      boolean floating = type.getSampleModel().getDataType() == DataBuffer.TYPE_FLOAT;
       if (bits > 16 || floating) {
         throw new UnreadableFrame(
             file,

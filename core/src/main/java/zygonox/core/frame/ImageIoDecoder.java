@@ -32,7 +32,6 @@ final class ImageIoDecoder {
     };
   }
 
-
   /**
    * @param layout the stored shape, as the structure of the file declares it
    */
@@ -94,7 +93,8 @@ final class ImageIoDecoder {
     Raster raster = Raster.blank(layout);
     int bands = stored.getNumBands();
     short[] into = raster.samples();
-    if (stored.getSampleModel() instanceof PixelInterleavedSampleModel && sampleBits(stored) == 16) {
+    if (stored.getSampleModel() instanceof PixelInterleavedSampleModel
+        && sampleBits(stored) == 16) {
       short[] row = new short[layout.width() * bands];
       for (int y = 0; y < layout.height(); y++) {
         stored.getDataElements(stored.getMinX(), stored.getMinY() + y, layout.width(), 1, row);

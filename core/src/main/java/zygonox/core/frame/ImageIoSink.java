@@ -1,5 +1,6 @@
 package zygonox.core.frame;
 
+import java.awt.Transparency;
 import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
 import java.awt.image.ComponentColorModel;
@@ -8,7 +9,6 @@ import java.awt.image.DataBufferByte;
 import java.awt.image.DataBufferUShort;
 import java.awt.image.Raster;
 import java.awt.image.WritableRaster;
-import java.awt.Transparency;
 import java.io.IOException;
 import java.nio.file.Path;
 

@@ -56,7 +56,8 @@ public enum OutputFormat {
         .orElseThrow(
             () ->
                 new InvalidInput(
-                    file + " names no format that is written; end it in .tif, .png, .jpg or .fits"));
+                    file
+                        + " names no format that is written; end it in .tif, .png, .jpg or .fits"));
   }
 
   public boolean holds(Depth depth) {

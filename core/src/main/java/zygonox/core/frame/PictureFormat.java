@@ -2,7 +2,9 @@ package zygonox.core.frame;
 
 import java.util.Optional;
 
-/** The formats a frame can come in, told apart by their first bytes and never by the file's name. */
+/**
+ * The formats a frame can come in, told apart by their first bytes and never by the file's name.
+ */
 public enum PictureFormat {
   JPEG,
   PNG,

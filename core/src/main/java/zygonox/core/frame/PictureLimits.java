@@ -14,8 +14,7 @@ final class PictureLimits {
       return new PixelLayout(width, height, channels, bits);
     } catch (InvalidInput e) {
       boolean empty = width < 1 || height < 1;
-      throw new UnreadableFrame(
-          file, empty ? ReadFault.Kind.DAMAGED : ReadFault.Kind.TOO_LARGE, e);
+      throw new UnreadableFrame(file, empty ? ReadFault.Kind.DAMAGED : ReadFault.Kind.TOO_LARGE, e);
     }
   }
 }

@@ -31,8 +31,7 @@ final class PngStructure {
           layout = header(path, file);
         } else if (type.equals("IEND")) {
           if (layout == null) {
-            throw new UnreadableFrame(
-                path, new ReadFault(ReadFault.Kind.DAMAGED, "no IHDR chunk"));
+            throw new UnreadableFrame(path, new ReadFault(ReadFault.Kind.DAMAGED, "no IHDR chunk"));
           }
           return layout;
         }

@@ -26,8 +26,7 @@ final class TiffSink implements PictureSink {
     if (rowBytes * header.height() > MOST_BYTES) {
       throw new IOException("a TIFF holds at most 4 GB; choose a lower depth");
     }
-    this.channel =
-        FileChannel.open(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+    this.channel = FileChannel.open(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
   }
 
   @Override

@@ -34,7 +34,9 @@ final class TiffStructure {
   static final int BLACK_IS_ZERO = 1;
   static final int RGB = 2;
 
-  /** Longest table of offsets that is believed; a row a strip at the largest height needs 65,500. */
+  /**
+   * Longest table of offsets that is believed; a row a strip at the largest height needs 65,500.
+   */
   private static final long LONGEST_TABLE = 1 << 20;
 
   private final ByteOrder order;

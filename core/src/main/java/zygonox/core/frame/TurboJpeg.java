@@ -16,7 +16,6 @@ final class TurboJpeg {
   interface Functions extends Library {
     Pointer tjInitDecompress();
 
-
     int tjDecompress2(
         Pointer handle,
         byte[] jpeg,

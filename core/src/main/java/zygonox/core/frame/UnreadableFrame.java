@@ -10,7 +10,8 @@ public final class UnreadableFrame extends Exception {
   private final transient ReadFault fault;
 
   public UnreadableFrame(Path file, ReadFault fault) {
-    super(file + ": " + fault.kind() + (fault.detail().isEmpty() ? "" : " (" + fault.detail() + ")"));
+    super(
+        file + ": " + fault.kind() + (fault.detail().isEmpty() ? "" : " (" + fault.detail() + ")"));
     this.file = file;
     this.fault = fault;
   }

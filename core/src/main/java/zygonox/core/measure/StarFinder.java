@@ -38,7 +38,9 @@ public final class StarFinder {
 
   private static final double STEP = 1.3;
 
-  /** Least share of light outside the central pixel: a hot pixel has none, the sharpest star more. */
+  /**
+   * Least share of light outside the central pixel: a hot pixel has none, the sharpest star more.
+   */
   private static final double LEAST_NEIGHBOURS = 0.7;
 
   private static final int STRIP_ROWS = 256;
@@ -246,9 +248,7 @@ public final class StarFinder {
             double offX = column + dx - x;
             double offY = row + dy - y;
             double weight =
-                light
-                    * Math.exp(
-                        -(offX * offX + offY * offY) / (2 * WINDOW_SIGMA * WINDOW_SIGMA));
+                light * Math.exp(-(offX * offX + offY * offY) / (2 * WINDOW_SIGMA * WINDOW_SIGMA));
             flux += light;
             sum += weight;
             sumX += weight * offX;

@@ -50,7 +50,6 @@ public record Night(
   public Night withProgram(int index, Program changed) {
     List<Program> all = new ArrayList<>(programs);
     all.set(index, changed);
-    return new Night(
-        name, placeName, place, date, zone, body, lens, millAzimuthDeg, all);
+    return new Night(name, placeName, place, date, zone, body, lens, millAzimuthDeg, all);
   }
 }

@@ -54,8 +54,8 @@ public final class NightFile {
   /**
    * Opens a night's file, or the one in a night's folder.
    *
-   * @throws InvalidInput when it is not there, no night, or of a version from the future; it is left
-   *     untouched
+   * @throws InvalidInput when it is not there, no night, or of a version from the future; it is
+   *     left untouched
    */
   public static NightFile open(Path path) {
     Path file = Files.isDirectory(path) ? path.resolve(FILE_NAME) : path;
@@ -65,8 +65,7 @@ public final class NightFile {
     try {
       JsonNode root = JSON.readTree(file.toFile());
       if (!(root instanceof ObjectNode object) || !FORMAT.equals(root.path("format").asText())) {
-        throw new InvalidInput(
-            file + " is no night: it lacks \"format\": \"" + FORMAT + "\"");
+        throw new InvalidInput(file + " is no night: it lacks \"format\": \"" + FORMAT + "\"");
       }
       int version = root.path("version").asInt(0);
       if (version > VERSION) {

@@ -5,9 +5,9 @@ import zygonox.core.quantity.Direction;
 import zygonox.core.sky.Vector;
 
 /**
- * How a level camera with a rectilinear lens sees the world: distance from the middle grows with the
- * tangent of the angle from the axis. Vectors have x north, y east, z up; pixel (0, 0) is the middle
- * of the top left one.
+ * How a level camera with a rectilinear lens sees the world: distance from the middle grows with
+ * the tangent of the angle from the axis. Vectors have x north, y east, z up; pixel (0, 0) is the
+ * middle of the top left one.
  */
 public final class Projection {
   private final Vector forward;

@@ -15,8 +15,7 @@ import zygonox.core.sky.SiderealTime;
  * @param gapSeconds shutter closed between two frames, 0 to a day
  * @param count frames, 1 to 100,000
  */
-public record Interval(
-    double delaySeconds, double exposureSeconds, double gapSeconds, int count) {
+public record Interval(double delaySeconds, double exposureSeconds, double gapSeconds, int count) {
   private static final double DAY_SECONDS = 86_400;
   private static final int MOST_FRAMES = 100_000;
 
@@ -61,9 +60,7 @@ public record Interval(
   }
 
   private static String plain(double seconds) {
-    return seconds == Math.rint(seconds)
-        ? Long.toString((long) seconds)
-        : Double.toString(seconds);
+    return seconds == Math.rint(seconds) ? Long.toString((long) seconds) : Double.toString(seconds);
   }
 
   /** From start to start, in seconds. */

@@ -79,8 +79,7 @@ public final class ProgramCheck {
     double pixels = interval.gapSeconds() * SiderealTime.RATE_ARCSEC_PER_SECOND / arcsecPerPixel;
     return interval.count() > 1 && pixels > STAR_WIDTH_PIXELS
         ? List.of(
-            ProgramFinding.of(
-                Code.BREAKS_VISIBLE, plain(interval.gapSeconds()), plain(pixels)))
+            ProgramFinding.of(Code.BREAKS_VISIBLE, plain(interval.gapSeconds()), plain(pixels)))
         : List.of();
   }
 

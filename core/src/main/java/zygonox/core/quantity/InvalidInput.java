@@ -16,8 +16,8 @@ public final class InvalidInput extends RuntimeException {
   }
 
   /**
-   * Returns {@code value} when it lies in the closed range, and says which range it missed when not.
-   * NaN is outside every range.
+   * Returns {@code value} when it lies in the closed range, and says which range it missed when
+   * not. NaN is outside every range.
    *
    * @param name what the value is, as a person would call it, with its unit
    */

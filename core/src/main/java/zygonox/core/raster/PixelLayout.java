@@ -3,8 +3,8 @@ package zygonox.core.raster;
 import zygonox.core.quantity.InvalidInput;
 
 /**
- * The shape of a picture's samples: rows from the top, pixels from the left, the channels of a pixel
- * side by side.
+ * The shape of a picture's samples: rows from the top, pixels from the left, the channels of a
+ * pixel side by side.
  *
  * @param width pixels in a row, 1 to 65,500
  * @param height rows, 1 to 65,500

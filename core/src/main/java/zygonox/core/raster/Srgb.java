@@ -20,9 +20,7 @@ public final class Srgb {
 
   /** Light 0..1 to encoded 0..1. */
   public static double toEncoded(double light) {
-    return light <= LINEAR_KNEE
-        ? light * LINEAR_SLOPE
-        : 1.055 * Math.pow(light, 1 / 2.4) - 0.055;
+    return light <= LINEAR_KNEE ? light * LINEAR_SLOPE : 1.055 * Math.pow(light, 1 / 2.4) - 0.055;
   }
 
   /**

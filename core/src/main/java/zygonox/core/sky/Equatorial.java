@@ -17,8 +17,7 @@ public record Equatorial(double rightAscensionDeg, double declinationDeg) {
   }
 
   static Equatorial of(Vector v) {
-    return new Equatorial(
-        Angle.atan2(v.y(), v.x()), Angle.atan2(v.z(), Math.hypot(v.x(), v.y())));
+    return new Equatorial(Angle.atan2(v.y(), v.x()), Angle.atan2(v.z(), Math.hypot(v.x(), v.y())));
   }
 
   /** The unit vector to it: x to right ascension 0, z to the north pole. */

@@ -34,7 +34,6 @@ record Nutation(double longitudeDeg, double obliquityDeg) {
 
   /** Mean obliquity, formula 22.2. */
   static double meanObliquityDeg(double t) {
-    return 23.43929111
-        + ARCSEC * JulianDate.polynomial(t, 0, -46.8150, -0.00059, 0.001813);
+    return 23.43929111 + ARCSEC * JulianDate.polynomial(t, 0, -46.8150, -0.00059, 0.001813);
   }
 }

@@ -69,7 +69,8 @@ public final class Words {
   }
 
   private static final String[] POINTS = {
-    "N", "NNE", "NE", "ENE", "E", "ESE", "SE", "SSE", "S", "SSW", "SW", "WSW", "W", "WNW", "NW", "NNW"
+    "N", "NNE", "NE", "ENE", "E", "ESE", "SE", "SSE", "S", "SSW", "SW", "WSW", "W", "WNW", "NW",
+    "NNW"
   };
 
   /** The nearest of the sixteen points of the compass. */

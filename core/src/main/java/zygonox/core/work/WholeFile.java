@@ -60,8 +60,7 @@ public final class WholeFile {
   public static void write(Path target, IfPresent ifPresent, Content content) {
     checkPlace(target, ifPresent);
     String unique = Long.toString(ThreadLocalRandom.current().nextLong(1L << 40), 36);
-    Path temporary =
-        target.resolveSibling("." + target.getFileName() + "." + unique + ".part");
+    Path temporary = target.resolveSibling("." + target.getFileName() + "." + unique + ".part");
     try {
       content.writeTo(temporary);
       move(temporary, target);

@@ -41,15 +41,16 @@ public final class Workers implements AutoCloseable {
   public interface IndexedWork {
     /**
      * @param index which item, counting from 0
-     * @param worker which of the crew does it, 0 to {@link #count()} - 1; no two items are worked on
-     *     by the same worker at the same time, so scratch memory can be kept per worker
+     * @param worker which of the crew does it, 0 to {@link #count()} - 1; no two items are worked
+     *     on by the same worker at the same time, so scratch memory can be kept per worker
      */
     void run(int index, int worker) throws Exception;
   }
 
   /**
    * Works through {@code items} indexes, handing them out in rising order, and returns when all are
-   * done. The first failure stops the handing out and is thrown again once every worker has stopped.
+   * done. The first failure stops the handing out and is thrown again once every worker has
+   * stopped.
    */
   public void forEach(int items, IndexedWork work) {
     AtomicInteger next = new AtomicInteger();

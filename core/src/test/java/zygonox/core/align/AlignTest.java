@@ -21,8 +21,7 @@ import zygonox.core.raster.Raster;
 
 class AlignTest {
   private static final Homography TURN =
-      new Homography(
-          new double[] {0.998, -0.05, 31, 0.049, 1.001, -12, 4e-6, -3e-6, 1});
+      new Homography(new double[] {0.998, -0.05, 31, 0.049, 1.001, -12, 4e-6, -3e-6, 1});
 
   @TempDir Path folder;
 

@@ -32,8 +32,8 @@ import zygonox.core.work.WholeFile.IfPresent;
 
 /**
  * Each method against an independent account of it: maximum, minimum and median by Hipparchus 3.1,
- * the mean in exact whole numbers. Frames come shuffled, whole and banded, cheap to read by rows and
- * not: the outcome must not depend on it.
+ * the mean in exact whole numbers. Frames come shuffled, whole and banded, cheap to read by rows
+ * and not: the outcome must not depend on it.
  */
 class BlendExactnessTest {
   @TempDir Path folder;
@@ -105,14 +105,8 @@ class BlendExactnessTest {
     PixelLayout layout = new PixelLayout(83, 71, channels, bits);
     List<Raster> frames = frames(layout, count, extension);
     BlendOptions plain = options(AverageIn.ENCODED, null, memory);
-    check(
-        blend(BlendMethod.LIGHTEN, plain, "max.tif"),
-        frames,
-        c -> (int) new Max().evaluate(c));
-    check(
-        blend(BlendMethod.DARKEN, plain, "min.png"),
-        frames,
-        c -> (int) new Min().evaluate(c));
+    check(blend(BlendMethod.LIGHTEN, plain, "max.tif"), frames, c -> (int) new Max().evaluate(c));
+    check(blend(BlendMethod.DARKEN, plain, "min.png"), frames, c -> (int) new Min().evaluate(c));
     check(
         blend(BlendMethod.MEAN, plain, "mean.tif"),
         frames,

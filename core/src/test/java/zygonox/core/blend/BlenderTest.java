@@ -92,8 +92,7 @@ class BlenderTest {
 
   @ParameterizedTest
   @EnumSource(BlendMethod.class)
-  void aFrameThatBreaksInTheMiddleIsLeftOutAndTheRestBlended(BlendMethod method)
-      throws Exception {
+  void aFrameThatBreaksInTheMiddleIsLeftOutAndTheRestBlended(BlendMethod method) throws Exception {
     PixelLayout layout = new PixelLayout(64, 48, 3, 8);
     for (int i = 0; i < 4; i++) {
       frame("f" + i + ".png", layout, i);
@@ -254,7 +253,9 @@ class BlenderTest {
     blend(method, floats, "r.fits");
     Raster whole =
         FrameReader.readWhole(
-            FrameReader.look(blend(method, BlendOptions.usual().withAverageIn(AverageIn.ENCODED), "r.tif").output()));
+            FrameReader.look(
+                blend(method, BlendOptions.usual().withAverageIn(AverageIn.ENCODED), "r.tif")
+                    .output()));
     try (Fits fits = new Fits(out.resolve("r.fits").toFile())) {
       float[][][] planes = (float[][][]) fits.readHDU().getKernel();
       for (int y = 0; y < 30; y++) {

@@ -12,18 +12,16 @@ import static org.mockito.Mockito.verify;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import java.time.ZoneOffset;
 import java.io.IOException;
-import org.junit.jupiter.api.Assumptions;
-import zygonox.core.optics.Projection;
-import zygonox.core.measure.StarFinder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.align.Alignment;
@@ -37,8 +35,10 @@ import zygonox.core.camera.Rehearsal.Planned;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameInfo;
 import zygonox.core.frame.FrameReader;
+import zygonox.core.measure.StarFinder;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
+import zygonox.core.optics.Projection;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.Direction;
@@ -113,8 +113,14 @@ class SimulatedCameraTest {
     try {
       process =
           new ProcessBuilder(
-                  "exiftool", "-n", "-json", "-ExposureTime", "-SubSecDateTimeOriginal", "-LensModel",
-                  "-FNumber", file.toString())
+                  "exiftool",
+                  "-n",
+                  "-json",
+                  "-ExposureTime",
+                  "-SubSecDateTimeOriginal",
+                  "-LensModel",
+                  "-FNumber",
+                  file.toString())
               .start();
     } catch (IOException e) {
       Assumptions.abort("exiftool is not installed");
@@ -147,14 +153,11 @@ class SimulatedCameraTest {
     assertThat(star.get("x").asDouble()).isCloseTo(lens.x(seen), within(1e-6));
     var found =
         new StarFinder(50)
-            .find(
-                FrameReader.open(FrameReader.look(planned.get(0).file())), new Cancellation());
+            .find(FrameReader.open(FrameReader.look(planned.get(0).file())), new Cancellation());
     double nearest =
         found.stream()
             .mapToDouble(
-                f ->
-                    Math.hypot(
-                        f.x() - star.get("x").asDouble(), f.y() - star.get("y").asDouble()))
+                f -> Math.hypot(f.x() - star.get("x").asDouble(), f.y() - star.get("y").asDouble()))
             .min()
             .orElseThrow();
     assertThat(nearest).isLessThan(0.2);
@@ -166,8 +169,7 @@ class SimulatedCameraTest {
     Path frames = folder.resolve("set");
     rehearse(frames, 15, FileType.JPEG, 1);
     BlendResult result =
-        new Blender(
-                BlendMethod.MEAN, BlendOptions.usual().withAlign(BlendOptions.Align.STARS))
+        new Blender(BlendMethod.MEAN, BlendOptions.usual().withAlign(BlendOptions.Align.STARS))
             .blend(
                 FrameFinder.find(List.of(frames), Progress.NONE, new Cancellation()),
                 folder.resolve("mean.tif"),
@@ -230,8 +232,7 @@ class SimulatedCameraTest {
     doThrow(new WorkFailed("The card is full")).when(camera).shoot(any(), any(), any(), any());
     Rehearsal rehearsal = new Rehearsal(camera, FileType.JPEG);
     List<Planned> planned = rehearsal.plan(List.of(program(5)), 5, folder);
-    assertThatThrownBy(
-            () -> rehearsal.run(planned, f -> {}, Progress.NONE, new Cancellation()))
+    assertThatThrownBy(() -> rehearsal.run(planned, f -> {}, Progress.NONE, new Cancellation()))
         .isInstanceOf(WorkFailed.class)
         .hasMessage("The card is full");
   }

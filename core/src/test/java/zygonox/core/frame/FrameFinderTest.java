@@ -46,8 +46,7 @@ class FrameFinderTest {
     frame("IMG_9998.jpg", TestPictures.info("2026-10-14T22:00:00", "+01:00"));
     frame("IMG_9999.jpg", TestPictures.info("2026-10-14T22:00:21", "+01:00"));
     frame("IMG_0001.jpg", TestPictures.info("2026-10-14T22:00:42", "+01:00"));
-    assertThat(names(find(folder)))
-        .containsExactly("IMG_9998.jpg", "IMG_9999.jpg", "IMG_0001.jpg");
+    assertThat(names(find(folder))).containsExactly("IMG_9998.jpg", "IMG_9999.jpg", "IMG_0001.jpg");
   }
 
   @Test
@@ -90,7 +89,9 @@ class FrameFinderTest {
       int late = i >= 4 ? 60 : 0;
       frame(
           "s" + i + ".jpg",
-          TestPictures.info("2026-10-14T22:0%d:%02d".formatted((i * 21 + late) / 60, (i * 21 + late) % 60), "+01:00"));
+          TestPictures.info(
+              "2026-10-14T22:0%d:%02d".formatted((i * 21 + late) / 60, (i * 21 + late) % 60),
+              "+01:00"));
     }
     FrameInfo sky = TestPictures.info("2026-10-14T22:30:00", "+01:00");
     FrameInfo other =
@@ -106,7 +107,9 @@ class FrameFinderTest {
     frame("t.jpg", other);
     FrameSet set = find(folder);
     assertThat(set.runs()).extracting(r -> r.frames().size()).containsExactly(6, 1);
-    assertThat(set.runs()).extracting(FrameRun::kind).containsExactly(FrameKind.SKY, FrameKind.TEST);
+    assertThat(set.runs())
+        .extracting(FrameRun::kind)
+        .containsExactly(FrameKind.SKY, FrameKind.TEST);
     assertThat(set.gaps()).hasSize(1);
     assertThat(set.gaps().get(0).after().file()).hasFileName("s3.jpg");
     assertThat(set.gaps().get(0).seconds()).isEqualTo(60);

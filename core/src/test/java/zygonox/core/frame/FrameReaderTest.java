@@ -40,7 +40,16 @@ class FrameReaderTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"tif,1,8", "tif,3,8", "tif,1,16", "tif,3,16", "png,1,8", "png,3,8", "png,1,16", "png,3,16"})
+  @CsvSource({
+    "tif,1,8",
+    "tif,3,8",
+    "tif,1,16",
+    "tif,3,16",
+    "png,1,8",
+    "png,3,8",
+    "png,1,16",
+    "png,3,16"
+  })
   void losslessFormatsComeBackToTheSample(String extension, int channels, int bits)
       throws UnreadableFrame {
     Raster raster = TestPictures.random(new PixelLayout(97, 61, channels, bits), 5);

@@ -38,7 +38,8 @@ class NightFileTest {
     assertThat(night.programs()).hasSize(2);
     Night changed =
         night.withProgram(
-            1, night.programs().get(1).withInterval(night.programs().get(1).interval().withCount(9)));
+            1,
+            night.programs().get(1).withInterval(night.programs().get(1).interval().withCount(9)));
     NightFile.open(file).write(changed);
     assertThat(NightFile.open(folder).night()).isEqualTo(changed);
   }

@@ -107,8 +107,7 @@ class IntervalTest {
         .containsExactly(Code.BREAKS_VISIBLE);
     assertThat(ProgramCheck.ofTrails(new Interval(0, 120, 1, 20), body, 20)).isEmpty();
     Interval night = new Interval(0, 20, 1, 100);
-    assertThat(
-            ProgramCheck.ofLight(night, Instant.parse("2026-10-14T20:00:00Z"), place, zone))
+    assertThat(ProgramCheck.ofLight(night, Instant.parse("2026-10-14T20:00:00Z"), place, zone))
         .isEmpty();
     assertThat(
             codes(ProgramCheck.ofLight(night, Instant.parse("2026-10-14T17:50:00Z"), place, zone)))

@@ -32,7 +32,12 @@ class ValuesTest {
 
   @ParameterizedTest
   @CsvSource({
-    "512m, 536870912", "2g, 2147483648", "800000, 800000", "1K, 1024", "3 MB, 3145728", "0, 0"
+    "512m, 536870912",
+    "2g, 2147483648",
+    "800000, 800000",
+    "1K, 1024",
+    "3 MB, 3145728",
+    "0, 0"
   })
   void sizesAreRead(String text, long bytes) {
     assertThat(ByteSize.parse(text).bytes()).isEqualTo(bytes);

@@ -102,7 +102,8 @@ class SkyTest {
   @Test
   void thePolesAltitudeIsTheLatitude() {
     for (double latitude : new double[] {-60, -10, 35, 54.42}) {
-      LocalSky sky = new LocalSky(new Place(latitude, 12, 0), Instant.parse("2026-10-14T22:00:00Z"));
+      LocalSky sky =
+          new LocalSky(new Place(latitude, 12, 0), Instant.parse("2026-10-14T22:00:00Z"));
       Direction pole = sky.directionOfDate(new Equatorial(0, 90));
       assertThat(pole.altitudeDeg()).isCloseTo(latitude, within(1e-9));
     }

@@ -37,13 +37,19 @@ class WordsTest {
         .contains("no stars");
     assertThat(Words.reason(new FrameDropped.NotAligned(new Unmatched(file, 300))))
         .contains("300 stars");
-    assertThat(
-            Words.reason(new FrameDropped.Unreadable(ReadFault.of(ReadFault.Kind.EMPTY))))
+    assertThat(Words.reason(new FrameDropped.Unreadable(ReadFault.of(ReadFault.Kind.EMPTY))))
         .contains("empty");
   }
 
   @ParameterizedTest
-  @CsvSource({"8, 8 s", "0.5, 0.5 s", "1.25, 1.25 s", "75, 1 min 15 s", "120, 2 min", "3905, 1 h 05 min"})
+  @CsvSource({
+    "8, 8 s",
+    "0.5, 0.5 s",
+    "1.25, 1.25 s",
+    "75, 1 min 15 s",
+    "120, 2 min",
+    "3905, 1 h 05 min"
+  })
   void timesAreSaidAsPeopleSayThem(double seconds, String said) {
     assertThat(Words.duration(seconds)).isEqualTo(said);
   }

@@ -60,7 +60,8 @@ class WholeFileTest {
     try {
       Path target = folder.resolve("out.bin");
       assertThatThrownBy(
-              () -> WholeFile.write(target, IfPresent.REFUSE, p -> Files.write(p, new byte[1 << 20])))
+              () ->
+                  WholeFile.write(target, IfPresent.REFUSE, p -> Files.write(p, new byte[1 << 20])))
           .isInstanceOf(WorkFailed.class)
           .hasMessageContaining("could not be written");
       assertThat(files()).isZero();

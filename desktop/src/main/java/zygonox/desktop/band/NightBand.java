@@ -29,8 +29,8 @@ import zygonox.desktop.theme.Palette;
 import zygonox.desktop.theme.Theme;
 
 /**
- * The night from before sunset to after sunrise: twilight as shade, programs as blocks, each frame as
- * a tick at its true time. A click chooses the frame or the program there.
+ * The night from before sunset to after sunrise: twilight as shade, programs as blocks, each frame
+ * as a tick at its true time. A click chooses the frame or the program there.
  */
 public final class NightBand extends Region {
   private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
@@ -60,9 +60,7 @@ public final class NightBand extends Region {
     open.framesProperty().subscribe(f -> requestLayout());
     open.selectedProperty().subscribe(f -> requestLayout());
     open.programIndexProperty().subscribe(i -> requestLayout());
-    open.arriving()
-        .addListener(
-            (ListChangeListener<Instant>) change -> requestLayout());
+    open.arriving().addListener((ListChangeListener<Instant>) change -> requestLayout());
     theme.subscribe(t -> requestLayout());
     addEventHandler(MouseEvent.MOUSE_CLICKED, this::clicked);
     addEventHandler(
@@ -103,7 +101,9 @@ public final class NightBand extends Region {
     return SIDE + share * (getWidth() - 2 * SIDE);
   }
 
-  /** From an hour before sunset to an hour after sunrise, wider where programs or frames reach out. */
+  /**
+   * From an hour before sunset to an hour after sunrise, wider where programs or frames reach out.
+   */
   private void chooseSpan(Night night) {
     if (night.equals(sampled)) {
       return;
@@ -124,9 +124,7 @@ public final class NightBand extends Region {
             .toList();
     from = down.isEmpty() ? noon.toInstant() : down.get(0).minusSeconds(3600);
     to =
-        down.isEmpty()
-            ? noon.plusDays(1).toInstant()
-            : down.get(down.size() - 1).plusSeconds(3600);
+        down.isEmpty() ? noon.plusDays(1).toInstant() : down.get(down.size() - 1).plusSeconds(3600);
     for (Program program : night.programs()) {
       Instant start = program.start().toInstant();
       from = start.isBefore(from) ? start.minusSeconds(900) : from;
@@ -179,8 +177,7 @@ public final class NightBand extends Region {
   }
 
   private double altitudeAt(Instant time) {
-    double index =
-        Duration.between(sun.get(0).time, time).toMillis() / (60_000.0 * SAMPLE_MINUTES);
+    double index = Duration.between(sun.get(0).time, time).toMillis() / (60_000.0 * SAMPLE_MINUTES);
     int i = (int) Math.max(0, Math.min(sun.size() - 2, Math.floor(index)));
     double t = Math.max(0, Math.min(1, index - i));
     return sun.get(i).altitudeDeg + t * (sun.get(i + 1).altitudeDeg - sun.get(i).altitudeDeg);

@@ -44,7 +44,8 @@ public final class BlendModel {
 
   public BlendModel(OpenNight night) {
     this.night = night;
-    night.framesProperty()
+    night
+        .framesProperty()
         .subscribe(
             set -> {
               run = largestSkyRun(set);
@@ -180,7 +181,9 @@ public final class BlendModel {
             : "";
     return "the %d frames%s%s"
         .formatted(
-            of.frames().size(), exposure, set.runs().size() > 1 ? " (run " + of.number() + ")" : "");
+            of.frames().size(),
+            exposure,
+            set.runs().size() > 1 ? " (run " + of.number() + ")" : "");
   }
 
   private static String meaning(Align align) {
@@ -243,8 +246,7 @@ public final class BlendModel {
   /** A blend that is about to run. */
   public record Job(Blender blender, FrameSet frames, Path target, String title) {
     public BlendResult run(BlendWatcher watcher, Cancellation cancellation) {
-      return blender.blend(
-          frames, target, WholeFile.IfPresent.REPLACE, watcher, cancellation);
+      return blender.blend(frames, target, WholeFile.IfPresent.REPLACE, watcher, cancellation);
     }
 
     /** A frame to hold the result against. */

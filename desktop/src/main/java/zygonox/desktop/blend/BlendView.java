@@ -209,7 +209,12 @@ public final class BlendView implements StageView {
             "Saving",
             (progress, cancellation) -> {
               Path folder = to.toAbsolutePath().getParent();
-              if (workplace.night().folder().map(f -> f.resolve("results")).filter(folder::equals).isPresent()) {
+              if (workplace
+                  .night()
+                  .folder()
+                  .map(f -> f.resolve("results"))
+                  .filter(folder::equals)
+                  .isPresent()) {
                 Files.createDirectories(folder);
               }
               PictureCopy.write(

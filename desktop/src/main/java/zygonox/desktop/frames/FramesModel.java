@@ -47,8 +47,7 @@ public final class FramesModel {
     for (FrameSet.Gap gap : set.gaps()) {
       found.add(
           "%s longer closed than usual after %s: trails will show a break"
-              .formatted(
-                  Words.duration(gap.seconds()), gap.after().file().getFileName()));
+              .formatted(Words.duration(gap.seconds()), gap.after().file().getFileName()));
     }
     obstacles.set(found);
   }
@@ -62,7 +61,9 @@ public final class FramesModel {
       runs.add(describe(set, run));
     }
     String head =
-        runs.size() == 1 ? "One run: " : "%d frames in %d runs: ".formatted(set.frames().size(), runs.size());
+        runs.size() == 1
+            ? "One run: "
+            : "%d frames in %d runs: ".formatted(set.frames().size(), runs.size());
     int shown = Math.min(3, runs.size());
     String rest = runs.size() > shown ? "; and " + (runs.size() - shown) + " more" : "";
     return head + String.join("; ", runs.subList(0, shown)) + rest + ".";

@@ -120,8 +120,7 @@ public final class FramesView implements StageView {
         .tasks()
         .start(
             "Looking at the frames",
-            (progress, cancellation) ->
-                FrameFinder.find(List.of(paths), progress, cancellation),
+            (progress, cancellation) -> FrameFinder.find(List.of(paths), progress, cancellation),
             set -> {
               list.getSelectionModel().clearSelection();
               workplace.night().framesProperty().set(set);

@@ -18,8 +18,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 
 /**
- * Shows a picture of any size: drag to move, wheel to zoom at the pointer, 1 for one pixel on one, 0
- * for the whole, Space held for the other picture, D for the difference.
+ * Shows a picture of any size: drag to move, wheel to zoom at the pointer, 1 for one pixel on one,
+ * 0 for the whole, Space held for the other picture, D for the difference.
  */
 public final class PictureView extends Region {
   private static final double WHEEL_STEP = 1.25;
@@ -71,7 +71,10 @@ public final class PictureView extends Region {
   }
 
   private Viewport settled() {
-    return model.viewportProperty().get().settled(model.pixelsProperty().get(), getWidth(), getHeight());
+    return model
+        .viewportProperty()
+        .get()
+        .settled(model.pixelsProperty().get(), getWidth(), getHeight());
   }
 
   private boolean hasPicture() {
@@ -91,8 +94,8 @@ public final class PictureView extends Region {
     }
     caption.setVisible(hasPicture() && !caption.getText().isEmpty());
     double captionWidth = Math.min(caption.prefWidth(-1), getWidth() - 16);
-    caption.resizeRelocate(8, getHeight() - caption.prefHeight(-1) - 8, captionWidth,
-        caption.prefHeight(-1));
+    caption.resizeRelocate(
+        8, getHeight() - caption.prefHeight(-1) - 8, captionWidth, caption.prefHeight(-1));
   }
 
   private void draw() {
@@ -160,9 +163,7 @@ public final class PictureView extends Region {
       Viewport view = settled();
       change(
           view.zoomed(
-              view.zoom() * factor,
-              event.getX() - getWidth() / 2,
-              event.getY() - getHeight() / 2));
+              view.zoom() * factor, event.getX() - getWidth() / 2, event.getY() - getHeight() / 2));
       event.consume();
     }
   }

@@ -2,7 +2,9 @@ package zygonox.desktop.picture;
 
 import java.util.Arrays;
 
-/** Draws the visible part of a picture into screen pixels: a few milliseconds for a whole screen. */
+/**
+ * Draws the visible part of a picture into screen pixels: a few milliseconds for a whole screen.
+ */
 final class Renderer {
   private Renderer() {}
 
@@ -108,8 +110,7 @@ final class Renderer {
 
   /** Two opaque pixels, {@code share}/256 of the second. */
   private static int mix(int a, int b, int share) {
-    int redBlue =
-        ((a & 0xff00ff) * (256 - share) + (b & 0xff00ff) * share) >>> 8 & 0xff00ff;
+    int redBlue = ((a & 0xff00ff) * (256 - share) + (b & 0xff00ff) * share) >>> 8 & 0xff00ff;
     int green = ((a & 0xff00) * (256 - share) + (b & 0xff00) * share) >>> 8 & 0xff00;
     return 0xff000000 | redBlue | green;
   }

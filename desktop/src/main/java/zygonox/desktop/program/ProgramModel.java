@@ -77,8 +77,7 @@ public final class ProgramModel {
             program.interval(), program.start().toInstant(), night.place(), night.zone()));
     findings.addAll(ProgramCheck.ofSupplies(Supplies.usual(night.body()), program.interval()));
     findings.addAll(ProgramCheck.ofInterval(program.interval()));
-    findings.addAll(
-        ProgramCheck.ofTrails(program.interval(), night.body(), program.focalMm()));
+    findings.addAll(ProgramCheck.ofTrails(program.interval(), night.body(), program.focalMm()));
     return findings;
   }
 
@@ -200,13 +199,13 @@ public final class ProgramModel {
   /** A time of day in the night: from noon on it is the evening's date, before it the next. */
   private OffsetDateTime at(String typed) {
     try {
-      LocalTime time = LocalTime.parse(typed.strip().length() == 4 ? "0" + typed.strip() : typed.strip());
+      LocalTime time =
+          LocalTime.parse(typed.strip().length() == 4 ? "0" + typed.strip() : typed.strip());
       Night n = night.night();
       var date = time.isBefore(LocalTime.NOON) ? n.date().plusDays(1) : n.date();
       return date.atTime(time).atZone(n.zone()).toOffsetDateTime();
     } catch (DateTimeParseException e) {
-      throw new InvalidInput(
-          "\"" + typed.strip() + "\" is no time of day; type it like 21:10", e);
+      throw new InvalidInput("\"" + typed.strip() + "\" is no time of day; type it like 21:10", e);
     }
   }
 
@@ -218,14 +217,7 @@ public final class ProgramModel {
       Function<Double, Double> down,
       Function<Double, Program> change) {
     return Settings.number(
-        key,
-        text,
-        value,
-        up,
-        down,
-        change,
-        this::consequence,
-        changed -> night.edit(key, changed));
+        key, text, value, up, down, change, this::consequence, changed -> night.edit(key, changed));
   }
 
   /** What a program comes to. */

@@ -88,8 +88,7 @@ public final class ProgramView implements StageView {
                       new Scene(night.millAzimuthDeg()),
                       PREVIEW_SEED);
               var shots = program.shots();
-              Raster raster =
-                  camera.preview(program, shots.get(shots.size() / 2), cancellation);
+              Raster raster = camera.preview(program, shots.get(shots.size() / 2), cancellation);
               return Pixels.of(raster);
             },
             pixels -> {

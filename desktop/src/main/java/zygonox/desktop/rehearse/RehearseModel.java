@@ -134,8 +134,7 @@ public final class RehearseModel {
   private String yields(Program program, Size chosen, FileType type) {
     Body body = body(night.night(), chosen);
     double bytes = type == FileType.JPEG ? JPEG_BYTES : TIFF_BYTES;
-    double all =
-        program.interval().count() * bytes * body.pixelsWide() * body.pixelsHigh();
+    double all = program.interval().count() * bytes * body.pixelsWide() * body.pixelsHigh();
     return "%d frames of %d x %d pixels, about %s"
         .formatted(
             program.interval().count(),
@@ -159,8 +158,7 @@ public final class RehearseModel {
 
   /** The work of rehearsing, cut off from the window: takes what is set now. */
   public Job job() {
-    return new Job(
-        night.night(), night.program().orElseThrow(), size, fileType, seed, folder());
+    return new Job(night.night(), night.program().orElseThrow(), size, fileType, seed, folder());
   }
 
   /** A folder of its own for each rehearsal, so that none overwrites another. */
@@ -177,8 +175,7 @@ public final class RehearseModel {
   public record Job(
       Night night, Program program, Size size, FileType type, long seed, Path folder) {
     /** Shoots, and lists the frames. */
-    public FrameSet run(
-        Consumer<Arrival> onFrame, Progress progress, Cancellation cancellation) {
+    public FrameSet run(Consumer<Arrival> onFrame, Progress progress, Cancellation cancellation) {
       try {
         Files.createDirectories(folder);
       } catch (IOException e) {
@@ -193,8 +190,7 @@ public final class RehearseModel {
               new Scene(night.millAzimuthDeg()),
               seed);
       Rehearsal rehearsal = new Rehearsal(camera, type);
-      List<Rehearsal.Planned> planned =
-          rehearsal.plan(List.of(program), Integer.MAX_VALUE, folder);
+      List<Rehearsal.Planned> planned = rehearsal.plan(List.of(program), Integer.MAX_VALUE, folder);
       rehearsal.run(
           planned,
           next -> onFrame.accept(new Arrival(next.shot().opensAt(), next.file())),

@@ -69,8 +69,7 @@ public final class RehearseView implements StageView {
               workplace.night().framesProperty().set(frames);
               workplace
                   .navigator()
-                  .note(
-                      "%d frames are in %s".formatted(frames.frames().size(), job.folder()));
+                  .note("%d frames are in %s".formatted(frames.frames().size(), job.folder()));
               workplace.navigator().go(StageName.FRAMES);
             },
             fault -> {
@@ -86,8 +85,7 @@ public final class RehearseView implements StageView {
         .tasks()
         .quietly(
             "arriving frame",
-            (progress, cancellation) ->
-                Pixels.of(FrameReader.readWhole(FrameReader.look(file))),
+            (progress, cancellation) -> Pixels.of(FrameReader.readWhole(FrameReader.look(file))),
             pixels -> workplace.picture().show(pixels, file.getFileName().toString()));
   }
 }

@@ -87,7 +87,8 @@ public final class SentenceView extends VBox {
     label.setFocusTraversable(true);
     label.setAccessibleRole(AccessibleRole.BUTTON);
     label.setAccessibleText(setting.key() + ": " + setting.text());
-    label.focusedProperty()
+    label
+        .focusedProperty()
         .subscribe(
             focused -> {
               if (focused) {
@@ -167,7 +168,8 @@ public final class SentenceView extends VBox {
           }
           e.consume();
         });
-    field.focusedProperty()
+    field
+        .focusedProperty()
         .addListener(
             (o, before, focused) -> {
               if (!focused && editing) {
@@ -205,8 +207,7 @@ public final class SentenceView extends VBox {
 
   private void say(Setting.Outcome outcome, boolean withHint) {
     consequence.pseudoClassStateChanged(WRONG, !outcome.possible());
-    consequence.setText(
-        withHint ? HINT + "  ·  " + outcome.sentence() : outcome.sentence());
+    consequence.setText(withHint ? HINT + "  ·  " + outcome.sentence() : outcome.sentence());
   }
 
   /** Puts the keyboard on a setting. */

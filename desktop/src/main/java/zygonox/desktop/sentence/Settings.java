@@ -107,8 +107,7 @@ public final class Settings {
                 new InvalidInput(
                     "\"%s\" is none of: %s"
                         .formatted(
-                            typed.strip(),
-                            String.join(", ", all.stream().map(name).toList()))));
+                            typed.strip(), String.join(", ", all.stream().map(name).toList()))));
   }
 
   /** A number typed by a person: a comma for the point and a unit behind it are forgiven. */

@@ -18,10 +18,7 @@ public final class App extends Application {
   private static final double WIDTH = 1280;
   private static final double HEIGHT = 800;
   private static final List<String> FONTS =
-      List.of(
-          "Cabin-Regular.otf",
-          "Cabin-Medium.otf",
-          "Cabin-SemiBold.otf");
+      List.of("Cabin-Regular.otf", "Cabin-Medium.otf", "Cabin-SemiBold.otf");
 
   @Override
   public void start(Stage window) throws IOException {
@@ -41,7 +38,10 @@ public final class App extends Application {
     } else {
       LastNight.recall().ifPresent(shell::openNight);
     }
-    shell.night().nightProperty().subscribe(n -> shell.night().folder().ifPresent(LastNight::remember));
+    shell
+        .night()
+        .nightProperty()
+        .subscribe(n -> shell.night().folder().ifPresent(LastNight::remember));
     int shots = plain.indexOf("--shots");
     if (shots >= 0 && shots + 1 < plain.size()) {
       new Shots(shell, Path.of(plain.get(shots + 1))).take();

@@ -7,7 +7,8 @@ import java.util.Optional;
 
 /** Remembers which night was open, so that the next start goes on with it. */
 final class LastNight {
-  private static final Path FILE = Path.of(System.getProperty("user.home"), ".zygonox", "last-night");
+  private static final Path FILE =
+      Path.of(System.getProperty("user.home"), ".zygonox", "last-night");
 
   private LastNight() {}
 

@@ -45,14 +45,14 @@ import zygonox.desktop.tasks.BackgroundTasks;
 import zygonox.desktop.theme.Theme;
 
 /**
- * The window's content: the night band above, the stages on the left, the sentence of the stage, its
- * picture, and below it what stands in the way.
+ * The window's content: the night band above, the stages on the left, the sentence of the stage,
+ * its picture, and below it what stands in the way.
  */
 public final class Shell extends StackPane implements Navigator {
   private static final double SMALLEST_TEXT = 11;
   private static final double LARGEST_TEXT = 24;
 
-  private final OpenNight night = new OpenNight();
+  private final OpenNight night = new OpenNight(this::fault);
   private final PictureModel picture = new PictureModel();
   private final BackgroundTasks tasks;
   private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);
@@ -69,7 +69,6 @@ public final class Shell extends StackPane implements Navigator {
   private StageName current;
   private double textSize = 14;
   private boolean reddens = true;
-  private boolean undoing;
 
   public Shell(BackgroundTasks tasks) {
     this.tasks = tasks;
@@ -97,7 +96,6 @@ public final class Shell extends StackPane implements Navigator {
     StackPane.setAlignment(keys, Pos.CENTER);
     getStyleClass().add("shell");
     theme.subscribe(t -> restyle());
-    night.nightProperty().addListener((o, before, now) -> saveEdit(before));
     getStylesheets().add(Shell.class.getResource("/zygonox/desktop/zygonox.css").toExternalForm());
     setOnDragOver(
         e -> {
@@ -241,40 +239,13 @@ public final class Shell extends StackPane implements Navigator {
       return false;
     }
     List<Path> paths = board.getFiles().stream().map(File::toPath).toList();
-    boolean isNight =
-        paths.size() == 1
-            && Files.exists(paths.get(0).resolve("night.json"));
+    boolean isNight = paths.size() == 1 && Files.exists(paths.get(0).resolve("night.json"));
     if (isNight) {
       openNight(paths.get(0));
     } else {
       frames.open(paths.toArray(Path[]::new));
     }
     return true;
-  }
-
-  /** Every change is on disk at once; opening another night is none. */
-  private void saveEdit(Object before) {
-    if (before == null || !night.history().canUndoProperty().get() && !undoing) {
-      return;
-    }
-    try {
-      night.save();
-    } catch (RuntimeException e) {
-      fault(e);
-    }
-  }
-
-  void undo(boolean back) {
-    undoing = true;
-    try {
-      if (back) {
-        night.history().undo();
-      } else {
-        night.history().redo();
-      }
-    } finally {
-      undoing = false;
-    }
   }
 
   public ObjectProperty<Theme> themeProperty() {

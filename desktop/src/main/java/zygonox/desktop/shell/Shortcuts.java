@@ -55,7 +55,13 @@ final class Shortcuts {
       case DIGIT2 -> shell.go(StageName.REHEARSE);
       case DIGIT3 -> shell.go(StageName.FRAMES);
       case DIGIT4 -> shell.go(StageName.BLEND);
-      case Z -> shell.undo(!event.isShiftDown());
+      case Z -> {
+        if (event.isShiftDown()) {
+          shell.night().redo();
+        } else {
+          shell.night().undo();
+        }
+      }
       case T -> shell.nextTheme();
       case R -> shell.toggleReddening();
       case PLUS, EQUALS, ADD -> shell.changeTextSize(1);

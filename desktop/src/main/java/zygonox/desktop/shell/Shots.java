@@ -74,15 +74,7 @@ final class Shots {
     var view = shell.lookup("#picture");
     view.requestFocus();
     view.fireEvent(
-        new KeyEvent(
-            KeyEvent.KEY_PRESSED,
-            "1",
-            "1",
-            KeyCode.DIGIT1,
-            false,
-            false,
-            false,
-            false));
+        new KeyEvent(KeyEvent.KEY_PRESSED, "1", "1", KeyCode.DIGIT1, false, false, false, false));
   }
 
   private void inEmber() {
@@ -101,8 +93,7 @@ final class Shots {
             new FrameSet(
                 set.frames().subList(0, 20),
                 List.of(
-                    new FrameSet.Unreadable(
-                        bad, ReadFault.of(ReadFault.Kind.TRUNCATED), false)),
+                    new FrameSet.Unreadable(bad, ReadFault.of(ReadFault.Kind.TRUNCATED), false)),
                 set.assumedOffset()));
     restore = () -> shell.night().framesProperty().set(set);
   }

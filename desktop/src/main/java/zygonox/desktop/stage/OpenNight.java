@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -15,6 +16,8 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.program.Program;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.work.WorkFailed;
 import zygonox.desktop.undo.History;
 
 /** The night in work: its plan with undo, its frames, and what is chosen of them. */
@@ -25,7 +28,15 @@ public final class OpenNight {
   private final ObjectProperty<Frame> selected = new SimpleObjectProperty<>();
   private final ObjectProperty<Integer> programIndex = new SimpleObjectProperty<>(0);
   private final ObservableList<Instant> arriving = FXCollections.observableArrayList();
+  private final Consumer<RuntimeException> onFault;
   private NightFile file;
+
+  /**
+   * @param onFault hears when the plan cannot be written
+   */
+  public OpenNight(Consumer<RuntimeException> onFault) {
+    this.onFault = onFault;
+  }
 
   /** Opens a night from its folder or file. */
   public void open(Path path) {
@@ -45,8 +56,16 @@ public final class OpenNight {
     return history.get();
   }
 
-  public History<Night> history() {
-    return history;
+  /** Takes back the last edit. */
+  public void undo() {
+    history.undo();
+    save();
+  }
+
+  /** Does the last edit taken back again. */
+  public void redo() {
+    history.redo();
+    save();
   }
 
   /** The night's folder; empty before one was opened. */
@@ -54,10 +73,12 @@ public final class OpenNight {
     return Optional.ofNullable(file).map(NightFile::folder);
   }
 
-  /** Writes the plan as it stands. */
-  public void save() {
-    if (file != null) {
+  /** Every change is on disk at once. */
+  private void save() {
+    try {
       file = file.write(history.get());
+    } catch (InvalidInput | WorkFailed e) {
+      onFault.accept(e);
     }
   }
 
@@ -70,13 +91,14 @@ public final class OpenNight {
     Night night = night();
     return night == null || night.programs().isEmpty()
         ? Optional.empty()
-        : Optional.of(night.programs().get(Math.min(programIndex.get(), night.programs().size() - 1)));
+        : Optional.of(
+            night.programs().get(Math.min(programIndex.get(), night.programs().size() - 1)));
   }
 
   /** Changes the program in work. */
   public void edit(String thing, Program changed) {
-    history.edit(
-        thing + programIndex.get(), night().withProgram(programIndex.get(), changed));
+    history.edit(thing + programIndex.get(), night().withProgram(programIndex.get(), changed));
+    save();
   }
 
   /** The frames that were shot or loaded. */

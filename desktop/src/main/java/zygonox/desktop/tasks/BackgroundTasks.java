@@ -6,7 +6,9 @@ import javafx.beans.property.ReadOnlyStringProperty;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 
-/** Work beside the window. One piece at a time is shown; its end comes back on the window's thread. */
+/**
+ * Work beside the window. One piece at a time is shown; its end comes back on the window's thread.
+ */
 public interface BackgroundTasks {
   /** Work that may take long. Runs off the window's thread. */
   @FunctionalInterface

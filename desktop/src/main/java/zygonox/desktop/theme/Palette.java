@@ -3,8 +3,8 @@ package zygonox.desktop.theme;
 import javafx.scene.paint.Color;
 
 /**
- * The colours of a theme; the only place that names any. Style sheets use them as {@code -zx-ground},
- * {@code -zx-ink} and so on, drawings take them from here.
+ * The colours of a theme; the only place that names any. Style sheets use them as {@code
+ * -zx-ground}, {@code -zx-ink} and so on, drawings take them from here.
  *
  * @param ground behind everything
  * @param raised behind what stands out: fields, blocks

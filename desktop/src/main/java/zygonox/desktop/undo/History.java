@@ -73,8 +73,7 @@ public final class History<T> {
       return;
     }
     long now = nanoTime.getAsLong();
-    boolean merges =
-        !before.isEmpty() && thing.equals(lastThing) && now - lastTime < MERGE_NANOS;
+    boolean merges = !before.isEmpty() && thing.equals(lastThing) && now - lastTime < MERGE_NANOS;
     if (!merges) {
       before.push(current.get());
       if (before.size() > MOST_STEPS) {
@@ -104,8 +103,9 @@ public final class History<T> {
   }
 
   private void become(T state) {
-    current.set(state);
+    // Before the state, so that whoever hears of it can ask.
     canUndo.set(!before.isEmpty());
     canRedo.set(!after.isEmpty());
+    current.set(state);
   }
 }

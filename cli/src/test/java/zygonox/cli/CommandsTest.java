@@ -1,0 +1,285 @@
+package zygonox.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The commands as scripts see them: keys, units, exit codes, and the last line of an error. */
+class CommandsTest {
+  private static final Path DEMO = Path.of("..", "demo", "windmill-night");
+
+  @TempDir Path folder;
+
+  private record Outcome(int code, String out, String err) {
+    JsonNode json() {
+      try {
+        return new ObjectMapper().readTree(out);
+      } catch (IOException e) {
+        throw new AssertionError("no JSON: " + out, e);
+      }
+    }
+
+    String lastError() {
+      String[] lines = err.strip().split("\\R");
+      return lines[lines.length - 1];
+    }
+  }
+
+  private static Outcome run(String... args) {
+    PrintStream out = System.out;
+    PrintStream err = System.err;
+    ByteArrayOutputStream gathered = new ByteArrayOutputStream();
+    ByteArrayOutputStream errors = new ByteArrayOutputStream();
+    try {
+      System.setOut(new PrintStream(gathered, true, StandardCharsets.UTF_8));
+      System.setErr(new PrintStream(errors, true, StandardCharsets.UTF_8));
+      int code = Main.run(args);
+      return new Outcome(
+          code, gathered.toString(StandardCharsets.UTF_8), errors.toString(StandardCharsets.UTF_8));
+    } finally {
+      System.setOut(out);
+      System.setErr(err);
+    }
+  }
+
+  private static Outcome done(String... args) {
+    Outcome outcome = run(args);
+    assertThat(outcome.code).as(outcome.err).isZero();
+    return outcome;
+  }
+
+  @Test
+  void programReckons() {
+    JsonNode json =
+        done(
+                "program",
+                "--exposure",
+                "20",
+                "--period",
+                "21",
+                "--count",
+                "90",
+                "--start",
+                "2026-10-14T21:10:00+01:00",
+                "--lat",
+                "-54.4",
+                "--lon",
+                "-2.3",
+                "--fps",
+                "25",
+                "--json")
+            .json();
+    assertThat(json.get("shots").asInt()).isEqualTo(90);
+    assertThat(json.get("totalSeconds").asDouble()).isEqualTo(90 * 20 + 89);
+    assertThat(json.get("gapSeconds").asDouble()).isEqualTo(1);
+    assertThat(json.get("periodSeconds").asDouble()).isEqualTo(21);
+    assertThat(json.get("end").asText()).isEqualTo("2026-10-14T21:41:29+01:00");
+    assertThat(json.get("clipSeconds").asDouble()).isEqualTo(3.6);
+    assertThat(json.get("trailDegrees").asDouble())
+        .isCloseTo(1889 / 86164.0905 * 360, within(1e-9));
+    assertThat(json.get("openFraction").asDouble()).isCloseTo(1800 / 1889.0, within(1e-9));
+    assertThat(json.get("storageBytes").asLong()).isEqualTo(90 * 31_200_000L);
+    assertThat(json.get("warnings").isArray()).isTrue();
+  }
+
+  @Test
+  void programCountsWhatFitsIntoADuration() {
+    JsonNode json =
+        done("program", "--exposure", "120", "--gap", "0.2", "--duration", "3600", "--json").json();
+    assertThat(json.get("shots").asInt()).isEqualTo(29);
+    assertThat(json.get("start").isNull()).isTrue();
+    List<String> codes = json.get("warnings").findValuesAsText("code");
+    assertThat(codes).containsExactlyInAnyOrder("period-too-short", "no-bulb");
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "program --exposure 30 --period 20 --count 5",
+        "program --exposure 30 --gap 1 --count 0",
+        "program --exposure 30 --gap 1 --count 1000000",
+        "program --exposure NaN --gap 1 --count 5",
+        "program --exposure 30 --gap 1",
+        "program --exposure 30 --gap 1 --period 31 --count 5",
+        "program --exposure x --gap 1 --count 5",
+        "program --exposure 30 --gap 1 --count 5 --lat 91 --lon 0 --start 2026-10-14T21:10:00Z",
+        "blend brighten a.tif --out b.tif",
+        "blend mean nowhere --out b.tif",
+        "frames nowhere",
+        "rehearse nowhere --out x",
+        "nonsense",
+        ""
+      })
+  void wrongUsageEndsWithTwoAndOneSentence(String line) {
+    Outcome outcome = run(line.isEmpty() ? new String[0] : line.split(" "));
+    assertThat(outcome.code).isEqualTo(2);
+    assertThat(outcome.out).isEmpty();
+    assertThat(outcome.lastError())
+        .isNotBlank()
+        .doesNotContain("Exception")
+        .doesNotContain("\tat ");
+  }
+
+  @Test
+  void versionTellsWhatRuns() {
+    JsonNode json = done("version", "--json").json();
+    assertThat(json.get("version").asText()).matches("\\d+\\.\\d+\\.\\d+");
+    assertThat(json.get("javafx").asText()).startsWith("21");
+    assertThat(json.get("cores").asInt()).isPositive();
+  }
+
+  @Test
+  void framesListsTheDemoNight() {
+    JsonNode json = done("frames", DEMO.resolve("frames").toString(), "--json").json();
+    assertThat(json.get("frames")).hasSize(64);
+    JsonNode first = json.at("/frames/0");
+    assertThat(first.get("file").asText()).endsWith("star-trails-0001.jpg");
+    assertThat(first.get("capturedAt").asText()).isEqualTo("2026-10-14T20:40:02+01:00");
+    assertThat(first.get("exposureSeconds").asDouble()).isEqualTo(75);
+    assertThat(first.get("group").asInt()).isEqualTo(1);
+    assertThat(first.get("kind").asText()).isEqualTo("sky");
+    assertThat(json.at("/frames/63/group").asInt()).isEqualTo(2);
+    assertThat(json.get("unreadable")).isEmpty();
+    assertThat(json.get("gaps")).isEmpty();
+  }
+
+  @Test
+  void unreadableFilesAreListedAndTheRestGoesOn() throws IOException {
+    Path good = DEMO.resolve("frames/star-trails-0001.jpg");
+    Files.copy(good, folder.resolve("a.jpg"));
+    byte[] bytes = Files.readAllBytes(good);
+    Files.write(folder.resolve("b.jpg"), Arrays.copyOf(bytes, bytes.length / 2));
+    Files.createFile(folder.resolve("c.tif"));
+    JsonNode json = done("frames", folder.toString(), "--json").json();
+    assertThat(json.get("frames")).hasSize(1);
+    assertThat(json.get("unreadable").findValuesAsText("reason"))
+        .hasSize(2)
+        .allSatisfy(r -> assertThat(r).isNotBlank());
+    JsonNode blend =
+        done(
+                "blend",
+                "lighten",
+                folder.toString(),
+                "--out",
+                folder.resolve("r.png").toString(),
+                "--json")
+            .json();
+    assertThat(blend.get("used").asInt()).isEqualTo(1);
+    assertThat(blend.get("frames").asInt()).isEqualTo(3);
+    assertThat(blend.get("dropped")).hasSize(2);
+  }
+
+  @Test
+  void onlyUnreadableFramesEndWithOne() throws IOException {
+    Path bad = Files.createFile(folder.resolve("c.tif"));
+    Outcome outcome =
+        run("blend", "mean", bad.toString(), "--out", folder.resolve("r.tif").toString());
+    assertThat(outcome.code).isEqualTo(1);
+    assertThat(outcome.lastError()).contains("c.tif").contains("empty");
+    assertThat(folder.resolve("r.tif")).doesNotExist();
+  }
+
+  @Test
+  void rehearseAndBlendEndToEnd() {
+    Path frames = folder.resolve("frames");
+    JsonNode shot =
+        done(
+                "rehearse",
+                DEMO.toString(),
+                "--out",
+                frames.toString(),
+                "--size",
+                "900x600",
+                "--count",
+                "4",
+                "--format",
+                "tiff",
+                "--seed",
+                "5",
+                "--json")
+            .json();
+    assertThat(shot.get("frames").asInt()).isEqualTo(8);
+    assertThat(frames.resolve("truth.json")).exists();
+    List<String> still = new ArrayList<>();
+    shot.get("files").forEach(f -> still.add(f.asText()));
+    still.removeIf(f -> !f.contains("still"));
+    List<String> args = new ArrayList<>(List.of("blend", "mean"));
+    args.addAll(still);
+    Path out = folder.resolve("mean.tif");
+    args.addAll(
+        List.of(
+            "--out", out.toString(), "--align", "stars", "--reference", still.get(1), "--json"));
+    JsonNode json = done(args.toArray(String[]::new)).json();
+    assertThat(json.get("method").asText()).isEqualTo("mean");
+    assertThat(json.get("used").asInt()).isEqualTo(4);
+    assertThat(json.get("reference").asText()).isEqualTo(still.get(1));
+    assertThat(json.get("width").asInt()).isEqualTo(900);
+    assertThat(json.at("/alignment/0/matrix")).hasSize(3);
+    assertThat(json.at("/alignment/0/rmsPixels").asDouble()).isLessThan(0.5);
+    assertThat(json.at("/noise/expectedGain").asDouble()).isEqualTo(2);
+    assertThat(out).exists();
+
+    assertThat(run(args.toArray(String[]::new)).code).isEqualTo(2);
+    args.add("--overwrite");
+    assertThat(run(args.toArray(String[]::new)).code).isZero();
+    Outcome again =
+        run(
+            "rehearse",
+            DEMO.toString(),
+            "--out",
+            frames.toString(),
+            "--count",
+            "1",
+            "--format",
+            "tiff");
+    assertThat(again.code).isEqualTo(2);
+    assertThat(again.lastError()).contains("--overwrite");
+  }
+
+  @Test
+  void framesCanBeChosen() {
+    String frames = DEMO.resolve("frames").toString();
+    Path out = folder.resolve("r.jpg");
+    JsonNode json =
+        done(
+                "blend",
+                "lighten",
+                frames,
+                "--out",
+                out.toString(),
+                "--from",
+                "2026-10-14T20:45:00+01:00",
+                "--to",
+                "2026-10-14T20:05:00Z",
+                "--every",
+                "2",
+                "--drop",
+                frames + "/star-trails-0007.jpg",
+                "--json")
+            .json();
+    // Every second of frames 5 to 20 but the seventh.
+    assertThat(json.get("used").asInt()).isEqualTo(8);
+    assertThat(json.get("dropped").findValuesAsText("file"))
+        .containsExactly(frames + "/star-trails-0007.jpg");
+    assertThat(json.at("/noise/expectedGain").isNull()).isTrue();
+    Outcome wrong =
+        run("blend", "lighten", frames, "--out", out.toString(), "--overwrite", "--drop", "x.jpg");
+    assertThat(wrong.code).isEqualTo(2);
+    assertThat(wrong.lastError()).contains("x.jpg");
+  }
+}

@@ -1,0 +1,199 @@
+package zygonox.desktop.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.stream.Stream;
+import javafx.scene.Scene;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.image.PixelReader;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+import zygonox.core.frame.FrameReader;
+import zygonox.core.night.NightFile;
+import zygonox.desktop.tasks.ThreadedTasks;
+import zygonox.desktop.theme.Theme;
+
+/** The real window on a copy of the demo night, from sentence to saved file. */
+@ExtendWith(ApplicationExtension.class)
+class ShellTest {
+  private static Path folder;
+  private Shell shell;
+
+  @Start
+  void start(Stage window) throws Exception {
+    folder = Files.createTempDirectory("zygonox-shell-test");
+    Path demo = Path.of("..", "demo", "windmill-night");
+    try (Stream<Path> files = Files.walk(demo)) {
+      for (Path file : files.toList()) {
+        Path copy = folder.resolve(demo.relativize(file).toString());
+        if (Files.isDirectory(file)) {
+          Files.createDirectories(copy);
+        } else {
+          Files.copy(file, copy);
+        }
+      }
+    }
+    App.loadFonts();
+    shell = new Shell(new ThreadedTasks());
+    shell.openNight(folder);
+    window.setScene(new Scene(shell, 1280, 800));
+    window.show();
+    window.toFront();
+  }
+
+  @AfterAll
+  static void clean() throws Exception {
+    try (Stream<Path> files = Files.walk(folder)) {
+      for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(file);
+      }
+    }
+  }
+
+  private void await(Callable<Boolean> condition) throws TimeoutException {
+    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, condition);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private void stage(FxRobot robot, KeyCode digit) {
+    robot.press(KeyCode.CONTROL).type(digit).release(KeyCode.CONTROL);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private String text(String id) {
+    return ((Label) shell.lookup(id)).getText();
+  }
+
+  private void focus(FxRobot robot, String id) {
+    robot.interact(() -> shell.lookup(id).requestFocus());
+  }
+
+  @Test
+  void aSentenceIsChangedByKeysUndoneAndSaved(FxRobot robot) {
+    focus(robot, "#setting-count");
+    robot.type(KeyCode.UP);
+    assertThat(text("#setting-count")).isEqualTo("49 frames");
+    assertThat(NightFile.open(folder).night().programs().get(0).interval().count()).isEqualTo(49);
+    robot.type(KeyCode.ENTER);
+    TextField editor = (TextField) shell.lookup("#editor-count");
+    robot.interact(() -> editor.setText("0"));
+    assertThat(((Label) shell.lookup(".consequence")).getText()).contains("between 1 and");
+    robot.type(KeyCode.ENTER);
+    assertThat(shell.lookup("#editor-count")).isNotNull();
+    robot.type(KeyCode.ESCAPE);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(text("#setting-count")).isEqualTo("49 frames");
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+    assertThat(text("#setting-count")).isEqualTo("48 frames");
+    assertThat(NightFile.open(folder).night().programs().get(0).interval().count()).isEqualTo(48);
+  }
+
+  @Test
+  void rehearseBlendCompareAndSave(FxRobot robot) throws Exception {
+    focus(robot, "#setting-count");
+    robot.interact(
+        () ->
+            shell
+                .night()
+                .edit(
+                    "count",
+                    shell
+                        .night()
+                        .program()
+                        .orElseThrow()
+                        .withInterval(
+                            shell.night().program().orElseThrow().interval().withCount(6))));
+    stage(robot, KeyCode.DIGIT2);
+    robot.clickOn("#rehearse");
+    await(() -> shell.night().framesProperty().get().frames().size() == 6);
+    await(() -> shell.lookup("#frames") != null);
+    assertThat(((ListView<?>) shell.lookup("#frames")).getItems()).hasSize(6);
+
+    stage(robot, KeyCode.DIGIT4);
+    robot.clickOn("#blend");
+    await(() -> shell.blend().model().resultProperty().get() != null);
+    await(() -> shell.picture().otherProperty().get() != null);
+    assertThat(shell.blend().model().resultProperty().get().used()).isEqualTo(6);
+    focus(robot, "#picture");
+    robot.press(KeyCode.SPACE);
+    assertThat(shell.picture().showingOtherProperty().get()).isTrue();
+    robot.release(KeyCode.SPACE);
+    assertThat(shell.picture().showingOtherProperty().get()).isFalse();
+    robot.type(KeyCode.DIGIT1);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(text(".picture-caption")).endsWith("100 %");
+
+    Path target = folder.resolve("results").resolve("mine.png");
+    robot.interact(() -> ((TextField) shell.lookup("#target")).setText(target.toString()));
+    robot.clickOn("#save");
+    await(() -> Files.exists(target));
+    assertThat(FrameReader.readWhole(FrameReader.look(target)).layout().width()).isEqualTo(1000);
+    await(() -> text("#message").startsWith("Saved"));
+    robot.clickOn("#save");
+    await(() -> text("#message").contains("already there"));
+  }
+
+  @Test
+  void inEmberNoPixelIsGreenOrBlue(FxRobot robot) throws Exception {
+    robot.interact(() -> shell.themeProperty().set(Theme.EMBER));
+    await(() -> shell.picture().pixelsProperty().get() != null);
+    stage(robot, KeyCode.DIGIT3);
+    focus(robot, "#frames-path");
+    assertRed(robot);
+    robot.type(KeyCode.F1);
+    assertRed(robot);
+    robot.type(KeyCode.F1);
+    stage(robot, KeyCode.DIGIT1);
+    focus(robot, "#setting-iso");
+    robot.moveTo("#setting-exposure");
+    assertRed(robot);
+    robot.type(KeyCode.ENTER);
+    assertRed(robot);
+    robot.type(KeyCode.ESCAPE);
+    robot.interact(() -> shell.themeProperty().set(Theme.DUSK));
+  }
+
+  private void assertRed(FxRobot robot) {
+    WaitForAsyncUtils.waitForFxEvents();
+    WritableImage[] image = new WritableImage[1];
+    robot.interact(() -> image[0] = shell.snapshot(null, null));
+    PixelReader pixels = image[0].getPixelReader();
+    int wrong = 0;
+    for (int y = 0; y < image[0].getHeight(); y++) {
+      for (int x = 0; x < image[0].getWidth(); x++) {
+        int argb = pixels.getArgb(x, y);
+        wrong += (argb >> 8 & 0xff) > 0 || (argb & 0xff) > 0 ? 1 : 0;
+      }
+    }
+    assertThat(wrong).isZero();
+  }
+
+  @Test
+  void aFolderThatIsNotThereIsToldInTheWindow(FxRobot robot) throws Exception {
+    stage(robot, KeyCode.DIGIT3);
+    robot.interact(
+        () -> {
+          TextField path = (TextField) shell.lookup("#frames-path");
+          path.setText("/no/such/folder");
+          path.getOnAction().handle(null);
+        });
+    await(() -> text("#message").contains("/no/such/folder is not there"));
+    assertThat(shell.night().framesProperty().get().frames()).hasSize(64);
+  }
+}
