@@ -1,2 +1,0 @@
-/** Benchmarks of the hot paths. */
-package zygonox.bench;
