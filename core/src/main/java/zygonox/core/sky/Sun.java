@@ -6,6 +6,8 @@ import zygonox.core.quantity.Place;
 
 /** The sun (Meeus, Astronomical Algorithms, 2nd ed., ch. 25, the method of 0.01 degrees). */
 public final class Sun {
+  static final double ASTRONOMICAL_UNIT_KM = 149_597_870.7;
+
   private Sun() {}
 
   /** Apparent place of date, from the Earth's centre. */
@@ -27,14 +29,23 @@ public final class Sun {
     return trueLongitudeDeg(t) - 0.00569 - 0.00478 * Angle.sin(node);
   }
 
+  /** From the Earth's centre to its, in km (formula 25.5). */
+  static double distanceKm(double t) {
+    double e = JulianDate.polynomial(t, 0.016708634, -0.000042037, -0.0000001267);
+    double m = meanAnomalyDeg(t);
+    double trueAnomaly = m + centreDeg(t, m);
+    return ASTRONOMICAL_UNIT_KM * 1.000001018 * (1 - e * e) / (1 + e * Angle.cos(trueAnomaly));
+  }
+
   private static double trueLongitudeDeg(double t) {
     double mean = JulianDate.polynomial(t, 280.46646, 36000.76983, 0.0003032);
-    double m = meanAnomalyDeg(t);
-    double centre =
-        JulianDate.polynomial(t, 1.914602, -0.004817, -0.000014) * Angle.sin(m)
-            + JulianDate.polynomial(t, 0.019993, -0.000101) * Angle.sin(2 * m)
-            + 0.000289 * Angle.sin(3 * m);
-    return mean + centre;
+    return mean + centreDeg(t, meanAnomalyDeg(t));
+  }
+
+  private static double centreDeg(double t, double m) {
+    return JulianDate.polynomial(t, 1.914602, -0.004817, -0.000014) * Angle.sin(m)
+        + JulianDate.polynomial(t, 0.019993, -0.000101) * Angle.sin(2 * m)
+        + 0.000289 * Angle.sin(3 * m);
   }
 
   static double meanAnomalyDeg(double t) {

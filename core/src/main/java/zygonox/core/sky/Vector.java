@@ -30,4 +30,16 @@ public record Vector(double x, double y, double z) {
   double length() {
     return Math.sqrt(dot(this));
   }
+
+  Vector unit() {
+    return times(1 / length());
+  }
+
+  Vector times(double k) {
+    return new Vector(k * x, k * y, k * z);
+  }
+
+  Vector plus(Vector o) {
+    return new Vector(x + o.x, y + o.y, z + o.z);
+  }
 }

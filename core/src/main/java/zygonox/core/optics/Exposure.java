@@ -1,0 +1,134 @@
+package zygonox.core.optics;
+
+import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import zygonox.core.quantity.InvalidInput;
+
+/**
+ * Shutter, aperture and ISO speed.
+ *
+ * @param shutterSeconds 1/100,000 s to a day
+ * @param aperture f-number, 0.5 to 128
+ * @param iso ISO speed, 1 to 10 million
+ */
+public record Exposure(double shutterSeconds, double aperture, double iso) {
+  public Exposure {
+    InvalidInput.check("The shutter time in seconds", shutterSeconds, 1e-5, 86_400);
+    InvalidInput.check("The aperture", aperture, 0.5, 128);
+    InvalidInput.check("The ISO speed", iso, 1, 1e7);
+  }
+
+  /**
+   * Exposure value at ISO 100: log2(N^2 / t) - log2(ISO / 100) (ISO 2720; the usual definition). A
+   * brighter scene has a higher one.
+   */
+  public double ev100() {
+    return log2(aperture * aperture / shutterSeconds) - log2(iso / 100);
+  }
+
+  /** Stops of light that the shutter gains over another exposure's. */
+  public double shutterStopsOver(Exposure other) {
+    return log2(shutterSeconds / other.shutterSeconds);
+  }
+
+  /** Stops of light that the aperture gains over another exposure's. */
+  public double apertureStopsOver(Exposure other) {
+    return 2 * log2(other.aperture / aperture);
+  }
+
+  /** Stops of brightness that the ISO speed gains over another exposure's. */
+  public double isoStopsOver(Exposure other) {
+    return log2(iso / other.iso);
+  }
+
+  private static double log2(double x) {
+    return Math.log(x) / Math.log(2);
+  }
+
+  /** An exposure of which one term may be open. */
+  private record Terms(Double shutterSeconds, Double aperture, Double iso) {}
+
+  private static final Pattern SHUTTER =
+      Pattern.compile("(?:(\\d+(?:\\.\\d+)?)/)?(\\d+(?:\\.\\d+)?)\\s*(s|min|h)?");
+
+  /** Reads all three terms, such as {@code 15s,f/2.8,ISO6400} or {@code 1/250s,f/8,ISO100}. */
+  public static Exposure parse(String text) {
+    Terms terms = terms(text);
+    if (terms.shutterSeconds == null || terms.aperture == null || terms.iso == null) {
+      throw new InvalidInput(
+          "\"" + text + "\" leaves a term open; only the exposure looked for may have a ?");
+    }
+    return new Exposure(terms.shutterSeconds, terms.aperture, terms.iso);
+  }
+
+  /**
+   * The exposure as bright as this one that a text with one {@code ?} asks for.
+   *
+   * @throws InvalidInput when it has none or more than one, or the answer is beyond any camera
+   */
+  public Exposure solve(String text) {
+    Terms terms = terms(text);
+    int open =
+        (terms.shutterSeconds == null ? 1 : 0)
+            + (terms.aperture == null ? 1 : 0)
+            + (terms.iso == null ? 1 : 0);
+    if (open != 1) {
+      throw new InvalidInput(
+          "\"" + text + "\" has " + open + " open terms; put a ? for exactly one of the three");
+    }
+    double light = shutterSeconds * iso / (aperture * aperture);
+    if (terms.shutterSeconds == null) {
+      return new Exposure(
+          light * terms.aperture * terms.aperture / terms.iso, terms.aperture, terms.iso);
+    }
+    if (terms.aperture == null) {
+      return new Exposure(
+          terms.shutterSeconds, Math.sqrt(terms.shutterSeconds * terms.iso / light), terms.iso);
+    }
+    return new Exposure(
+        terms.shutterSeconds,
+        terms.aperture,
+        light * terms.aperture * terms.aperture / terms.shutterSeconds);
+  }
+
+  private static Terms terms(String text) {
+    String[] parts = text.strip().split("\\s*,\\s*", -1);
+    if (parts.length != 3) {
+      throw new InvalidInput(
+          "\"" + text + "\" is no exposure; write shutter, aperture and ISO like 15s,f/2.8,ISO6400");
+    }
+    return new Terms(
+        shutter(parts[0]),
+        number(parts[1].toLowerCase(Locale.ROOT).replaceFirst("^f/?", ""), "aperture", parts[1]),
+        number(parts[2].toLowerCase(Locale.ROOT).replaceFirst("^iso\\s*", ""), "ISO", parts[2]));
+  }
+
+  private static Double shutter(String text) {
+    if (text.equals("?")) {
+      return null;
+    }
+    Matcher matcher = SHUTTER.matcher(text.toLowerCase(Locale.ROOT));
+    if (!matcher.matches()) {
+      throw new InvalidInput(
+          "\"" + text + "\" is no shutter time; write it like 15s, 1/250s or 4min");
+    }
+    double value = Double.parseDouble(matcher.group(2));
+    double seconds = matcher.group(1) == null ? value : Double.parseDouble(matcher.group(1)) / value;
+    double unit =
+        "min".equals(matcher.group(3)) ? 60 : "h".equals(matcher.group(3)) ? 3600 : 1;
+    return seconds * unit;
+  }
+
+  private static Double number(String digits, String what, String text) {
+    if (digits.equals("?") || text.equals("?")) {
+      return null;
+    }
+    try {
+      return Double.valueOf(digits);
+    } catch (NumberFormatException e) {
+      throw new InvalidInput(
+          "\"" + text + "\" is no " + what + "; write the three like 15s,f/2.8,ISO6400", e);
+    }
+  }
+}
