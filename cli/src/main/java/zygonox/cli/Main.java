@@ -1,5 +1,7 @@
 package zygonox.cli;
 
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -14,6 +16,9 @@ import zygonox.core.work.WorkFailed;
     description = "Plans, shoots, judges and blends nights of photography.",
     mixinStandardHelpOptions = true,
     subcommands = {
+      SkyCommand.class,
+      LimitsCommand.class,
+      ExposureCommand.class,
       ProgramCommand.class,
       RehearseCommand.class,
       FramesCommand.class,
@@ -35,7 +40,8 @@ public final class Main implements Runnable {
 
   static int run(String... args) {
     return new CommandLine(new Main())
-        .setCaseInsensitiveEnumValuesAllowed(true)
+        .registerConverter(OffsetDateTime.class, Times::parse)
+        .registerConverter(LocalDate.class, Times::parseDate)
         .setExecutionExceptionHandler(Main::failed)
         .setParameterExceptionHandler(Main::misused)
         .execute(args);

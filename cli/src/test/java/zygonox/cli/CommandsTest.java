@@ -122,6 +122,15 @@ class CommandsTest {
         "blend mean nowhere --out b.tif",
         "frames nowhere",
         "rehearse nowhere --out x",
+        "sky",
+        "sky position --lat 91 --lon 0 --time 2026-10-14T22:00:00Z --body sun",
+        "sky position --lat 0 --lon 0 --time 2026-10-14T22:00:00 --body sun",
+        "sky position --lat 0 --lon 0 --time 2026-10-14T22:00:00Z --body pluto",
+        "sky night --lat 0 --lon 0 --date 2101-01-01 --zone UTC",
+        "sky night --lat 0 --lon 0 --date 2026-01-01 --zone Moon/Base",
+        "limits --focal 0 --aperture 2 --sensor 36x24 --pixels 6000x4000",
+        "limits --focal 20 --aperture 2 --sensor 36 --pixels 6000x4000",
+        "exposure --from 15s,f/2.8,ISO6400 --to ?,?,ISO100",
         "nonsense",
         ""
       })
@@ -133,6 +142,93 @@ class CommandsTest {
         .isNotBlank()
         .doesNotContain("Exception")
         .doesNotContain("\tat ");
+  }
+
+  @Test
+  void skyTellsPositionsAndNights() {
+    // Meeus, Astronomical Algorithms, example 47.a: the moon on 1992 April 12, 0h TD.
+    JsonNode moon =
+        done(
+                "sky",
+                "position",
+                "--lat",
+                "-33",
+                "--lon",
+                "-70.5",
+                "--time",
+                "1992-04-11T20:59:01-03:00",
+                "--body",
+                "moon",
+                "--json")
+            .json();
+    assertThat(moon.get("rightAscension").asDouble()).isCloseTo(134.688470, within(1e-3));
+    assertThat(moon.get("declination").asDouble()).isCloseTo(13.768368, within(1e-3));
+    assertThat(moon.get("illuminatedFraction").asDouble()).isCloseTo(0.6786, within(1e-3));
+    JsonNode fixed =
+        done(
+                "sky",
+                "position",
+                "--lat",
+                "54.4",
+                "--lon",
+                "-2.3",
+                "--time",
+                "2026-10-14T21:00:00Z",
+                "--body",
+                "-10,-20",
+                "--json")
+            .json();
+    assertThat(fixed.get("apparentAltitude").asDouble())
+        .isGreaterThanOrEqualTo(fixed.get("altitude").asDouble());
+    JsonNode night =
+        done(
+                "sky",
+                "night",
+                "--lat",
+                "69.65",
+                "--lon",
+                "18.96",
+                "--date",
+                "2026-06-21",
+                "--zone",
+                "Europe/Oslo",
+                "--target",
+                "polaris",
+                "--json")
+            .json();
+    assertThat(night.at("/events/sunset").isNull()).isTrue();
+    assertThat(night.get("events")).hasSize(10);
+    assertThat(night.get("darkWindows")).isEmpty();
+    assertThat(night.at("/target/rise").isNull()).isTrue();
+    assertThat(night.at("/target/transitAltitude").asDouble()).isCloseTo(70.27, within(0.1));
+  }
+
+  @Test
+  void limitsAndExposuresAreReckoned() {
+    JsonNode limits =
+        done(
+                "limits",
+                "--focal",
+                "14",
+                "--aperture",
+                "2.8",
+                "--sensor",
+                "36x24",
+                "--pixels",
+                "6000x4000",
+                "--exposure",
+                "20",
+                "--dec",
+                "-60",
+                "--json")
+            .json();
+    assertThat(limits.at("/pointStars/rule400").asDouble()).isCloseTo(28.57, within(0.01));
+    assertThat(limits.get("driftPixels").asDouble())
+        .isCloseTo(15.0411 * 20 * 0.5 * 14 / (206.265 * 6), within(1e-3));
+    JsonNode exposure =
+        done("exposure", "--from", "15s,f/2.8,ISO6400", "--to", "?,f/2.8,ISO100", "--json").json();
+    assertThat(exposure.get("shutterSeconds").asDouble()).isCloseTo(960, within(1e-6));
+    assertThat(exposure.at("/stops/iso").asDouble()).isCloseTo(-6, within(1e-9));
   }
 
   @Test

@@ -96,7 +96,9 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
     String[] parts = text.strip().split("\\s*,\\s*", -1);
     if (parts.length != 3) {
       throw new InvalidInput(
-          "\"" + text + "\" is no exposure; write shutter, aperture and ISO like 15s,f/2.8,ISO6400");
+          "\""
+              + text
+              + "\" is no exposure; write shutter, aperture and ISO like 15s,f/2.8,ISO6400");
     }
     return new Terms(
         shutter(parts[0]),
@@ -114,9 +116,9 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
           "\"" + text + "\" is no shutter time; write it like 15s, 1/250s or 4min");
     }
     double value = Double.parseDouble(matcher.group(2));
-    double seconds = matcher.group(1) == null ? value : Double.parseDouble(matcher.group(1)) / value;
-    double unit =
-        "min".equals(matcher.group(3)) ? 60 : "h".equals(matcher.group(3)) ? 3600 : 1;
+    double seconds =
+        matcher.group(1) == null ? value : Double.parseDouble(matcher.group(1)) / value;
+    double unit = "min".equals(matcher.group(3)) ? 60 : "h".equals(matcher.group(3)) ? 3600 : 1;
     return seconds * unit;
   }
 

@@ -53,8 +53,8 @@ public record Sensor(Body body, double focalMm, double aperture) {
   }
 
   /**
-   * The longest exposure by the NPF rule of F. Michaud, in seconds (from memory): {@code (16.856 N +
-   * 0.0997 f + 13.713 p) / (f cos dec)}.
+   * The longest exposure by the NPF rule of F. Michaud, in seconds (from memory): {@code (16.856 N
+   * + 0.0997 f + 13.713 p) / (f cos dec)}.
    *
    * @param declinationDeg of the sky in the frame, -89.9 to 89.9
    */
@@ -95,9 +95,7 @@ public record Sensor(Body body, double focalMm, double aperture) {
   public double farMetres(double focusMetres) {
     double f = focusedFocal(focusMetres);
     double h = hyperfocalMetres();
-    return focusMetres >= h
-        ? Double.POSITIVE_INFINITY
-        : focusMetres * (h - f) / (h - focusMetres);
+    return focusMetres >= h ? Double.POSITIVE_INFINITY : focusMetres * (h - f) / (h - focusMetres);
   }
 
   private double focusedFocal(double focusMetres) {

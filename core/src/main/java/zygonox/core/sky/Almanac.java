@@ -17,8 +17,8 @@ import zygonox.core.sky.Crossings.Crossing;
 
 /**
  * What happens on the sky of one night, from local noon to the next. Rise and set are at the
- * sea-level horizon: the sun's centre at -0.833 degrees, the moon's upper limb at -34 arcmin with its
- * own parallax and size; twilights at -6, -12 and -18.
+ * sea-level horizon: the sun's centre at -0.833 degrees, the moon's upper limb at -34 arcmin with
+ * its own parallax and size; twilights at -6, -12 and -18.
  */
 public final class Almanac {
   /** Things that happen at a moment, or not at all. */
@@ -92,7 +92,8 @@ public final class Almanac {
     darkWindows =
         windows(
             List.of(dark, moon),
-            t -> Sun.altitudeDeg(place, t) < Twilight.ASTRONOMICAL.lowestDeg() && moonHeight(t) < 0);
+            t ->
+                Sun.altitudeDeg(place, t) < Twilight.ASTRONOMICAL.lowestDeg() && moonHeight(t) < 0);
   }
 
   private List<Crossing> sunEvents(Twilight twilight, Event dusk, Event dawn) {

@@ -20,8 +20,8 @@ final class Crossings {
   record Crossing(Instant at, boolean rising) {}
 
   /**
-   * All passages in a span, in order; also those of a body that only just shows or hides between two
-   * steps.
+   * All passages in a span, in order; also those of a body that only just shows or hides between
+   * two steps.
    */
   static List<Crossing> find(ToDoubleFunction<Instant> height, Instant from, Instant to) {
     List<Crossing> found = new ArrayList<>();

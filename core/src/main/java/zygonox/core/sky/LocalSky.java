@@ -84,8 +84,7 @@ public final class LocalSky {
     double toAxis = Angle.cos(u) + heightRadii * Angle.cos(place.latitudeDeg());
     double sin = Angle.sin(place.latitudeDeg());
     double cos = Angle.cos(place.latitudeDeg());
-    return new Vector(
-            -(toPole * cos - toAxis * sin), 0, -(toPole * sin + toAxis * cos))
+    return new Vector(-(toPole * cos - toAxis * sin), 0, -(toPole * sin + toAxis * cos))
         .times(EQUATOR_KM);
   }
 

@@ -5,7 +5,8 @@ import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Place;
 
 /**
- * The moon (Meeus, Astronomical Algorithms, 2nd ed., ch. 47: 10 arcsec in longitude, 4 in latitude).
+ * The moon (Meeus, Astronomical Algorithms, 2nd ed., ch. 47: 10 arcsec in longitude, 4 in
+ * latitude).
  *
  * @param longitudeDeg apparent ecliptic longitude of date in degrees, from the Earth's centre
  * @param latitudeDeg ecliptic latitude of date in degrees
@@ -84,8 +85,7 @@ public record Moon(
   /** Ch. 48, formulas 48.2, 48.3 and 48.1. */
   private static double illuminated(double lambda, double beta, double km, double t) {
     double sunKm = Sun.distanceKm(t);
-    double cosElongation =
-        Angle.cos(beta) * Angle.cos(lambda - Sun.apparentLongitudeDeg(t));
+    double cosElongation = Angle.cos(beta) * Angle.cos(lambda - Sun.apparentLongitudeDeg(t));
     double elongation = Angle.acos(cosElongation);
     double phase = Angle.atan2(sunKm * Angle.sin(elongation), km - sunKm * cosElongation);
     return (1 + Angle.cos(phase)) / 2;
@@ -107,7 +107,6 @@ public record Moon(
     Moon moon = at(time);
     LocalSky sky = new LocalSky(place, time);
     Vector towards = sky.topocentric(moon.place, moon.distanceKm);
-    return new Seen(
-        towards.unit(), Angle.asin(RADIUS_KM / towards.length()));
+    return new Seen(towards.unit(), Angle.asin(RADIUS_KM / towards.length()));
   }
 }

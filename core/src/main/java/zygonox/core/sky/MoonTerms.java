@@ -5,8 +5,8 @@ final class MoonTerms {
   private MoonTerms() {}
 
   /**
-   * Table 47.A. Multiples of D, M, M' and F; then the sine's coefficient in longitude, in millionths
-   * of a degree, and the cosine's in distance, in metres.
+   * Table 47.A. Multiples of D, M, M' and F; then the sine's coefficient in longitude, in
+   * millionths of a degree, and the cosine's in distance, in metres.
    */
   static final int[][] LONGITUDE_AND_DISTANCE = {
     {0, 0, 1, 0, 6288774, -20905355},

@@ -84,8 +84,8 @@ public sealed interface SkyBody {
   double HORIZON_LIFT_DEG = -34 / 60.0;
 
   /**
-   * Reads a name or a place: {@code sun}, {@code moon}, {@code polaris}, {@code galactic-centre}, or
-   * right ascension and declination of J2000 in degrees, {@code 83.82,-5.39}.
+   * Reads a name or a place: {@code sun}, {@code moon}, {@code polaris}, {@code galactic-centre},
+   * or right ascension and declination of J2000 in degrees, {@code 83.82,-5.39}.
    */
   static SkyBody parse(String text) {
     String name = text.strip().toLowerCase(Locale.ROOT);

@@ -30,7 +30,9 @@ class OpticsTest {
   @ParameterizedTest
   // Common practice, no source: what people write down for their lenses.
   @CsvSource({
-    "36, 24, 14, 400, 26, 29", "36, 24, 16, 500, 25, 32", "36, 24, 40, 400, 10, 10.1",
+    "36, 24, 14, 400, 26, 29",
+    "36, 24, 16, 500, 25, 32",
+    "36, 24, 40, 400, 10, 10.1",
     "17.3, 13, 12, 400, 16.5, 17"
   })
   void rulesOfThumbGiveWhatPeopleUse(
@@ -88,7 +90,12 @@ class OpticsTest {
   @ParameterizedTest
   @CsvSource(
       delimiter = ';',
-      value = {"15s,f/2.8;ISO", "15s,f/2.8,ISO?;open", "x,f/2.8,ISO100;shutter", "15s,f/x,ISO100;aperture"})
+      value = {
+        "15s,f/2.8;ISO",
+        "15s,f/2.8,ISO?;open",
+        "x,f/2.8,ISO100;shutter",
+        "15s,f/x,ISO100;aperture"
+      })
   void whatIsNoExposureIsTold(String text, String said) {
     assertThatThrownBy(() -> Exposure.parse(text))
         .isInstanceOf(InvalidInput.class)

@@ -86,10 +86,7 @@ class AlmanacTest {
     near(almanac.event(Event.MOONRISE), moon.getRise(), 240);
     near(almanac.event(Event.MOONSET), moon.getSet(), 240);
     double lit =
-        MoonIllumination.compute()
-            .on(date.plusDays(1).atStartOfDay(zone))
-            .execute()
-            .getFraction();
+        MoonIllumination.compute().on(date.plusDays(1).atStartOfDay(zone)).execute().getFraction();
     assertThat(almanac.moonIlluminatedFraction()).isCloseTo(lit, within(0.01));
   }
 
@@ -119,8 +116,7 @@ class AlmanacTest {
   void darkWindowsAreDarkAndMoonless() {
     Place place = new Place(54.42, -2.31, 312);
     for (int day = 1; day <= 28; day++) {
-      Almanac almanac =
-          new Almanac(place, LocalDate.of(2026, 11, day), ZoneId.of("Europe/London"));
+      Almanac almanac = new Almanac(place, LocalDate.of(2026, 11, day), ZoneId.of("Europe/London"));
       for (Almanac.Window window : almanac.darkWindows()) {
         for (Instant t = window.from().plusSeconds(5);
             t.isBefore(window.to().minusSeconds(5));
@@ -135,8 +131,7 @@ class AlmanacTest {
   @Test
   void aTargetIsHighestInTheSouthHalfWayBetweenRiseAndSet() {
     Place place = new Place(35, 10, 0);
-    Almanac almanac =
-        new Almanac(place, LocalDate.of(2026, 7, 14), ZoneId.of("Europe/Rome"));
+    Almanac almanac = new Almanac(place, LocalDate.of(2026, 7, 14), ZoneId.of("Europe/Rome"));
     Almanac.Target centre = almanac.target(new SkyBody.Fixed(SkyBody.GALACTIC_CENTRE));
     assertThat(centre.transitAltitudeDeg()).isCloseTo(90 - 35 - 29.0, within(0.1));
     long up = Duration.between(centre.rise().orElseThrow(), centre.transit()).toSeconds();
@@ -151,9 +146,7 @@ class AlmanacTest {
   @Test
   void yearsBeyondTheTablesAreRefused() {
     assertThatThrownBy(
-            () ->
-                new Almanac(
-                    new Place(0, 0, 0), LocalDate.of(2101, 1, 1), ZoneId.of("UTC")))
+            () -> new Almanac(new Place(0, 0, 0), LocalDate.of(2101, 1, 1), ZoneId.of("UTC")))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("between 1900 and 2100");
   }

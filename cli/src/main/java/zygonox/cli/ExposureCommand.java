@@ -1,0 +1,61 @@
+package zygonox.cli;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import zygonox.core.optics.Exposure;
+import zygonox.core.words.Words;
+
+/** Equivalent exposures. */
+@Command(
+    name = "exposure",
+    description = "Finds the open term of an exposure as bright as another.",
+    mixinStandardHelpOptions = true)
+final class ExposureCommand implements Callable<Integer> {
+  @Mixin private Output output;
+
+  @Option(
+      names = "--from",
+      required = true,
+      paramLabel = "EXPOSURE",
+      description = "What looked right, like 15s,f/2.8,ISO6400.")
+  private String from;
+
+  @Option(
+      names = "--to",
+      required = true,
+      paramLabel = "EXPOSURE",
+      description = "What is wanted, a ? for the open term, like ?,f/2.8,ISO100.")
+  private String to;
+
+  @Override
+  public Integer call() {
+    Exposure known = Exposure.parse(from);
+    Exposure found = known.solve(to);
+    ObjectNode answer = Output.object();
+    answer.put("shutterSeconds", found.shutterSeconds());
+    answer.put("aperture", found.aperture());
+    answer.put("iso", found.iso());
+    answer
+        .putObject("stops")
+        .put("shutter", found.shutterStopsOver(known))
+        .put("aperture", found.apertureStopsOver(known))
+        .put("iso", found.isoStopsOver(known));
+    answer.put("ev100", found.ev100());
+    output.answer(
+        answer,
+        List.of(
+            String.format(
+                Locale.ROOT,
+                "%s at f/%.3g, ISO %.0f (EV %.1f at ISO 100)",
+                Words.duration(found.shutterSeconds()),
+                found.aperture(),
+                found.iso(),
+                found.ev100())));
+    return 0;
+  }
+}

@@ -1,0 +1,126 @@
+package zygonox.cli;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import zygonox.core.optics.Body;
+import zygonox.core.optics.Sensor;
+import zygonox.core.quantity.InvalidInput;
+
+/** What a lens and a sensor allow. */
+@Command(
+    name = "limits",
+    description = "Field of view, point-star limits and depth of field of a lens on a sensor.",
+    mixinStandardHelpOptions = true)
+final class LimitsCommand implements Callable<Integer> {
+  private static final Pattern PAIR = Pattern.compile("(\\d+(?:\\.\\d+)?)x(\\d+(?:\\.\\d+)?)");
+  private static final double USUAL_RULE = 500;
+  private static final double STRICT_RULE = 400;
+
+  @Mixin private Output output;
+
+  @Option(names = "--focal", required = true, paramLabel = "MM", description = "Focal length, mm.")
+  private double focal;
+
+  @Option(names = "--aperture", required = true, paramLabel = "N", description = "f-number.")
+  private double aperture;
+
+  @Option(names = "--sensor", required = true, paramLabel = "WxH", description = "Sensor, mm.")
+  private String sensor;
+
+  @Option(names = "--pixels", required = true, paramLabel = "WxH", description = "Its pixels.")
+  private String pixels;
+
+  @Option(names = "--dec", paramLabel = "D", description = "Declination of the sky, degrees.")
+  private double declination;
+
+  @Option(names = "--exposure", paramLabel = "S", description = "An exposure, seconds.")
+  private Double exposure;
+
+  @Option(names = "--focus", paramLabel = "M", description = "Focused distance, metres.")
+  private Double focus;
+
+  @Override
+  public Integer call() {
+    double[] size = pair("--sensor", sensor, "36x24");
+    double[] count = pair("--pixels", pixels, "6000x4000");
+    Body body = new Body("", size[0], size[1], (int) count[0], (int) count[1]);
+    Sensor optics = new Sensor(body, focal, aperture);
+    ObjectNode answer = Output.object();
+    answer.put("pixelPitchUm", body.pixelPitchUm());
+    answer.put("cropFactor", optics.cropFactor());
+    answer.put("arcsecPerPixel", optics.arcsecPerPixel());
+    answer
+        .putObject("fieldOfView")
+        .put("horizontal", optics.fieldOfViewDeg(size[0]))
+        .put("vertical", optics.fieldOfViewDeg(size[1]))
+        .put("diagonal", optics.fieldOfViewDeg(optics.diagonalMm()));
+    double npf = optics.npfSeconds(declination);
+    answer
+        .putObject("pointStars")
+        .put("rule500", optics.ruleSeconds(USUAL_RULE))
+        .put("rule400", optics.ruleSeconds(STRICT_RULE))
+        .put("npf", npf);
+    List<String> lines = new ArrayList<>();
+    lines.add(
+        line(
+            "sees %.1f by %.1f degrees, %.1f arcsec a pixel",
+            optics.fieldOfViewDeg(size[0]),
+            optics.fieldOfViewDeg(size[1]),
+            optics.arcsecPerPixel()));
+    lines.add(
+        line(
+            "point stars up to %.1f s by the rule of 500, %.1f s by 400, %.1f s by NPF",
+            optics.ruleSeconds(USUAL_RULE), optics.ruleSeconds(STRICT_RULE), npf));
+    if (exposure != null) {
+      double drift = optics.driftPixels(exposure, declination);
+      answer.put("driftPixels", drift);
+      lines.add(line("a star moves %.1f pixels in %.1f s", drift, exposure));
+    } else {
+      answer.putNull("driftPixels");
+    }
+    answer.put("hyperfocal", optics.hyperfocalMetres());
+    lines.add(line("hyperfocal distance %.2f m", optics.hyperfocalMetres()));
+    if (focus != null) {
+      addSharp(answer, lines, optics);
+    }
+    output.answer(answer, lines);
+    return 0;
+  }
+
+  private void addSharp(ObjectNode answer, List<String> lines, Sensor optics) {
+    double near = optics.nearMetres(focus);
+    double far = optics.farMetres(focus);
+    ObjectNode sharp = answer.putObject("sharp");
+    sharp.put("near", near);
+    if (Double.isInfinite(far)) {
+      sharp.putNull("far");
+      lines.add(line("sharp from %.2f m to infinity", near));
+    } else {
+      sharp.put("far", far);
+      lines.add(line("sharp from %.2f m to %.2f m", near, far));
+    }
+  }
+
+  private static String line(String format, Object... values) {
+    return String.format(Locale.ROOT, format, values);
+  }
+
+  private static double[] pair(String option, String text, String example) {
+    Matcher matcher = PAIR.matcher(text);
+    if (!matcher.matches()) {
+      throw new InvalidInput(
+          "%s %s is no width and height; write it like %s".formatted(option, text, example));
+    }
+    return new double[] {
+      Double.parseDouble(matcher.group(1)), Double.parseDouble(matcher.group(2))
+    };
+  }
+}

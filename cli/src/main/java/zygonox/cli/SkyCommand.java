@@ -1,0 +1,239 @@
+package zygonox.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Place;
+import zygonox.core.sky.Almanac;
+import zygonox.core.sky.Refraction;
+import zygonox.core.sky.SkyBody;
+
+/** Asks the sky. */
+@Command(
+    name = "sky",
+    description = "Where things stand, and what happens in a night.",
+    mixinStandardHelpOptions = true,
+    subcommands = {SkyCommand.PositionCommand.class, SkyCommand.NightCommand.class})
+final class SkyCommand implements Runnable {
+  @Spec private CommandSpec spec;
+
+  @Override
+  public void run() {
+    throw new CommandLine.ParameterException(
+        spec.commandLine(), "Say what is asked for: sky position or sky night");
+  }
+
+  /** The options that name a place. */
+  static final class PlaceOptions {
+    @Option(
+        names = "--lat",
+        required = true,
+        paramLabel = "F",
+        description = "Latitude in degrees, north positive.")
+    private double latitude;
+
+    @Option(
+        names = "--lon",
+        required = true,
+        paramLabel = "F",
+        description = "Longitude in degrees, east positive.")
+    private double longitude;
+
+    @Option(names = "--height", paramLabel = "M", description = "Metres above the sea.")
+    private double height;
+
+    Place place() {
+      return new Place(latitude, longitude, height);
+    }
+  }
+
+  /** Where something stands. */
+  @Command(
+      name = "position",
+      description = "Where something stands at a moment.",
+      mixinStandardHelpOptions = true)
+  static final class PositionCommand implements Callable<Integer> {
+    @Mixin private Output output;
+    @Mixin private PlaceOptions where;
+
+    @Option(names = "--time", required = true, paramLabel = "T", description = "With its offset.")
+    private OffsetDateTime time;
+
+    @Option(
+        names = "--body",
+        required = true,
+        paramLabel = "BODY",
+        description = "sun, moon, polaris, galactic-centre, or RA,DEC of J2000 in degrees.")
+    private String body;
+
+    @Override
+    public Integer call() {
+      InvalidInput.check("The year of --time", time.getYear(), 1900, 2100);
+      SkyBody.Position position = SkyBody.parse(body).at(where.place(), time.toInstant());
+      Direction direction = position.direction();
+      double apparent = direction.altitudeDeg() + Refraction.liftDeg(direction.altitudeDeg());
+      ObjectNode answer = Output.object();
+      answer.put("azimuth", direction.azimuthDeg());
+      answer.put("altitude", direction.altitudeDeg());
+      answer.put("apparentAltitude", apparent);
+      answer.put("rightAscension", position.ofDate().rightAscensionDeg());
+      answer.put("declination", position.ofDate().declinationDeg());
+      List<String> lines = new ArrayList<>();
+      lines.add(
+          String.format(
+              Locale.ROOT,
+              "azimuth %.3f, altitude %.3f degrees (%.3f as seen through the air)",
+              direction.azimuthDeg(),
+              direction.altitudeDeg(),
+              apparent));
+      lines.add(
+          String.format(
+              Locale.ROOT,
+              "right ascension %.4f, declination %.4f degrees, of date",
+              position.ofDate().rightAscensionDeg(),
+              position.ofDate().declinationDeg()));
+      position
+          .illuminatedFraction()
+          .ifPresent(
+              lit -> {
+                answer.put("illuminatedFraction", lit);
+                lines.add(String.format(Locale.ROOT, "%.0f %% of it is lit", 100 * lit));
+              });
+      output.answer(answer, lines);
+      return 0;
+    }
+  }
+
+  /** What happens in a night. */
+  @Command(
+      name = "night",
+      description = "Sunset to sunrise, twilights, moon and darkness of a night.",
+      mixinStandardHelpOptions = true)
+  static final class NightCommand implements Callable<Integer> {
+    @Mixin private Output output;
+    @Mixin private PlaceOptions where;
+
+    @Option(
+        names = "--date",
+        required = true,
+        paramLabel = "D",
+        description = "The evening's date, such as 2026-10-14.")
+    private LocalDate date;
+
+    @Option(
+        names = "--zone",
+        required = true,
+        paramLabel = "IANA",
+        description = "The place's time zone, such as Europe/London.")
+    private String zoneName;
+
+    @Option(names = "--target", paramLabel = "BODY", description = "As sky position's --body.")
+    private String target;
+
+    @Override
+    public Integer call() {
+      ZoneId zone = zone();
+      Almanac almanac = new Almanac(where.place(), date, zone);
+      ObjectNode answer = Output.object();
+      List<String> lines = new ArrayList<>();
+      ObjectNode events = answer.putObject("events");
+      for (Almanac.Event event : Almanac.Event.values()) {
+        String time = almanac.event(event).map(t -> text(t, zone)).orElse(null);
+        events.put(camelCase(event), time);
+        lines.add(
+            "%-18s %s"
+                .formatted(
+                    event.name().toLowerCase(Locale.ROOT).replace('_', ' '),
+                    time == null ? "not this night" : time));
+      }
+      answer.putObject("moon").put("illuminatedFraction", almanac.moonIlluminatedFraction());
+      lines.add(
+          String.format(
+              Locale.ROOT,
+              "%-18s %.0f %% lit at midnight",
+              "moon",
+              100 * almanac.moonIlluminatedFraction()));
+      ArrayNode windows = answer.putArray("darkWindows");
+      for (Almanac.Window window : almanac.darkWindows()) {
+        windows.add(window(window, zone));
+        lines.add(
+            "%-18s %s to %s".formatted("dark", text(window.from(), zone), text(window.to(), zone)));
+      }
+      if (target != null) {
+        addTarget(answer, lines, almanac.target(SkyBody.parse(target)), zone);
+      }
+      output.answer(answer, lines);
+      return 0;
+    }
+
+    private ZoneId zone() {
+      try {
+        return ZoneId.of(zoneName);
+      } catch (DateTimeException e) {
+        throw new InvalidInput(
+            "--zone \"" + zoneName + "\" is not known; write one like Europe/London", e);
+      }
+    }
+
+    private static void addTarget(
+        ObjectNode answer, List<String> lines, Almanac.Target found, ZoneId zone) {
+      ObjectNode node = answer.putObject("target");
+      node.put("transit", text(found.transit(), zone));
+      node.put("transitAltitude", found.transitAltitudeDeg());
+      node.put("rise", found.rise().map(t -> text(t, zone)).orElse(null));
+      node.put("set", found.set().map(t -> text(t, zone)).orElse(null));
+      node.set("bestWindow", found.bestWindow().map(w -> window(w, zone)).orElse(null));
+      lines.add(
+          String.format(
+              Locale.ROOT,
+              "%-18s highest at %s, %.1f degrees up",
+              "target",
+              text(found.transit(), zone),
+              found.transitAltitudeDeg()));
+      found
+          .bestWindow()
+          .ifPresent(
+              w ->
+                  lines.add(
+                      "%-18s %s to %s"
+                          .formatted("best", text(w.from(), zone), text(w.to(), zone))));
+    }
+
+    private static ObjectNode window(Almanac.Window window, ZoneId zone) {
+      return Output.object()
+          .put("from", text(window.from(), zone))
+          .put("to", text(window.to(), zone));
+    }
+
+    private static String text(Instant time, ZoneId zone) {
+      // To the second: the models are not good for more.
+      return Times.text(
+          Instant.ofEpochSecond(Math.round(time.toEpochMilli() / 1000.0))
+              .atZone(zone)
+              .toOffsetDateTime());
+    }
+
+    private static String camelCase(Almanac.Event event) {
+      String[] words = event.name().toLowerCase(Locale.ROOT).split("_");
+      return words.length == 1
+          ? words[0]
+          : words[0] + Character.toUpperCase(words[1].charAt(0)) + words[1].substring(1);
+    }
+  }
+}
