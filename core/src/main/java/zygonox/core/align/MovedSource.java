@@ -11,6 +11,7 @@ import zygonox.core.raster.Raster;
  * Trans. ASSP 29, 1153, 1981, a = -1/2). Holds the whole frame while it is open.
  */
 public final class MovedSource implements PixelSource {
+  private static final int STRIP_ROWS = 32;
   private static final int TAPS = 4;
   private static final int PHASES = 1024;
   private static final int WEIGHT_BITS = 14;
@@ -71,16 +72,26 @@ public final class MovedSource implements PixelSource {
   @Override
   public void read(int firstRow, int rows, short[] into) throws UnreadableFrame {
     if (raster == null) {
-      Raster whole = Raster.blank(layout);
-      from.read(0, layout.height(), whole.samples());
-      from.close();
-      raster = whole;
+      raster = whole();
     }
     for (int y = 0; y < rows; y++) {
       int at = y * layout.rowSamples();
       Arrays.fill(into, at, at + layout.rowSamples(), (short) 0);
       row(firstRow + y, into, at);
     }
+  }
+
+  private Raster whole() throws UnreadableFrame {
+    Raster whole = Raster.blank(layout);
+    short[] strip = new short[STRIP_ROWS * layout.rowSamples()];
+    for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
+      int rows = Math.min(STRIP_ROWS, layout.height() - row);
+      from.read(row, rows, strip);
+      System.arraycopy(
+          strip, 0, whole.samples(), row * layout.rowSamples(), rows * layout.rowSamples());
+    }
+    from.close();
+    return whole;
   }
 
   private void row(int y, short[] into, int at) {

@@ -111,7 +111,8 @@ public final class Blender {
             depth,
             job.layers().get(0).frame().info().upright(),
             () -> describe(job.used()));
-    Engine engine = engine(job, depth, target.toAbsolutePath().getParent());
+    long writing = format.heldBytes(layout.samples(), depth);
+    Engine engine = engine(job, depth, writing, target.toAbsolutePath().getParent());
     NoiseProbe.Picture result =
         job.probe().works() ? job.probe().picture(depth == Depth.EIGHT ? 255 : 65535) : null;
     format.write(
@@ -222,13 +223,14 @@ public final class Blender {
     void run(PictureSink sink, NoiseProbe.Picture result) throws IOException;
   }
 
-  private Engine engine(BlendJob job, Depth depth, Path scratchFolder) {
+  private Engine engine(BlendJob job, Depth depth, long writing, Path scratchFolder) {
     PixelLayout layout = job.layout();
     Quantizer quantizer = new Quantizer(depth, layout.white());
     int frames = job.layers().size();
     long held = heldBytes(job.layers());
     if (method.needsAllAtOnce()) {
-      MemoryPlan plan = MemoryPlan.ordered(layout, held, frames, Workers.cores(), options.memory());
+      MemoryPlan plan =
+          MemoryPlan.ordered(layout, held, writing, frames, Workers.cores(), options.memory());
       OrderedBlend blend =
           new OrderedBlend(job, rule(layout, quantizer), plan, quantizer, scratchFolder);
       return new Engine(blend::run, plan.bytes());
@@ -236,7 +238,13 @@ public final class Blender {
     Accumulator accumulator = accumulator(layout, frames, quantizer);
     MemoryPlan plan =
         MemoryPlan.running(
-            layout, accumulator.sampleBytes(), held, frames, Workers.cores(), options.memory());
+            layout,
+            accumulator.sampleBytes(),
+            held,
+            writing,
+            frames,
+            Workers.cores(),
+            options.memory());
     return new Engine(new RunningBlend(job, accumulator, plan, quantizer)::run, plan.bytes());
   }
 

@@ -33,20 +33,23 @@ record MemoryPlan(int workers, int bandRows, long bytes) {
    * @param layout the blend's shape
    * @param bytesPerSample what the accumulator takes
    * @param heldBytes what one open frame holds
+   * @param writingBytes what writing the result holds
    */
   static MemoryPlan running(
       PixelLayout layout,
       int bytesPerSample,
       long heldBytes,
+      long writingBytes,
       int frames,
       int cores,
       ByteSize memory) {
+    long room = memory.bytes() - writingBytes;
     long rowBytes = (long) layout.rowSamples() * bytesPerSample;
     long perWorker = heldBytes + (long) Short.BYTES * stripRows(layout) * layout.rowSamples();
     MemoryPlan best = null;
     double bestSpeed = 0;
     for (int workers = Math.min(cores, frames); workers >= 1; workers--) {
-      long rows = (memory.bytes() - workers * perWorker) / rowBytes;
+      long rows = (room - workers * perWorker) / rowBytes;
       // Bands of whole strips; the last one ends with the picture.
       rows = rows >= layout.height() ? layout.height() : rows / 8 * 8;
       if (rows < Math.min(FEWEST_ROWS, layout.height())) {
@@ -55,10 +58,11 @@ record MemoryPlan(int workers, int bandRows, long bytes) {
       long bands = (layout.height() + rows - 1) / rows;
       if ((double) workers / bands > bestSpeed) {
         bestSpeed = (double) workers / bands;
-        best = new MemoryPlan(workers, (int) rows, workers * perWorker + rows * rowBytes);
+        long bytes = writingBytes + workers * perWorker + rows * rowBytes;
+        best = new MemoryPlan(workers, (int) rows, bytes);
       }
     }
-    long least = perWorker + rowBytes * Math.min(FEWEST_ROWS, layout.height());
+    long least = writingBytes + perWorker + rowBytes * Math.min(FEWEST_ROWS, layout.height());
     return sufficient(best, memory, least);
   }
 
@@ -66,24 +70,29 @@ record MemoryPlan(int workers, int bandRows, long bytes) {
    * For methods that need all frames' samples of a row at once.
    *
    * @param heldBytes what one open frame holds while it is decoded into scratch; 0 without scratch
+   * @param writingBytes what writing the result holds
    */
   static MemoryPlan ordered(
-      PixelLayout layout, long heldBytes, int frames, int cores, ByteSize memory) {
+      PixelLayout layout,
+      long heldBytes,
+      long writingBytes,
+      int frames,
+      int cores,
+      ByteSize memory) {
+    long room = memory.bytes() - writingBytes;
     // Rows of every frame as shorts and once more as the file's bytes, and the result's.
     long rowBytes = (2L * Short.BYTES * frames + Float.BYTES) * layout.rowSamples();
     long columns = (long) Integer.BYTES * OrderedBlend.columnSamples(frames) * frames;
+    long decoding = heldBytes + 2L * Short.BYTES * stripRows(layout) * layout.rowSamples();
     MemoryPlan best = null;
     for (int workers = cores; workers >= 1 && best == null; workers--) {
-      long room = memory.bytes() / workers - columns;
-      long rows = Math.min(stripRows(layout), room / rowBytes);
-      long decoding = heldBytes + 2L * Short.BYTES * stripRows(layout) * layout.rowSamples();
-      if (rows >= 1 && workers * decoding <= memory.bytes()) {
-        long bytes = workers * Math.max(heldBytes == 0 ? 0 : decoding, rows * rowBytes + columns);
-        best = new MemoryPlan(workers, (int) rows, bytes);
+      long rows = Math.min(stripRows(layout), (room / workers - columns) / rowBytes);
+      if (rows >= 1 && workers * decoding <= room) {
+        long each = Math.max(heldBytes == 0 ? 0 : decoding, rows * rowBytes + columns);
+        best = new MemoryPlan(workers, (int) rows, writingBytes + workers * each);
       }
     }
-    long decoding = heldBytes + 2L * Short.BYTES * stripRows(layout) * layout.rowSamples();
-    return sufficient(best, memory, Math.max(decoding, rowBytes + columns));
+    return sufficient(best, memory, writingBytes + Math.max(decoding, rowBytes + columns));
   }
 
   private static MemoryPlan sufficient(MemoryPlan plan, ByteSize memory, long least) {

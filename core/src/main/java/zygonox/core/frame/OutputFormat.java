@@ -72,6 +72,12 @@ public enum OutputFormat {
     return this == JPEG ? Depth.EIGHT : Depth.SIXTEEN;
   }
 
+  /** Memory that writing such a picture holds until it is finished, in bytes. */
+  public long heldBytes(int samples, Depth depth) {
+    // A TIFF's rows go straight to their place; the others are gathered first.
+    return this == TIFF ? 0 : (long) samples * depth.bits() / 8;
+  }
+
   /** Gives all rows of a picture to the sink. */
   @FunctionalInterface
   public interface Rows {

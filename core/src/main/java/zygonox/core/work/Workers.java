@@ -93,6 +93,10 @@ public final class Workers implements AutoCloseable {
     if (failure instanceof RuntimeException e) {
       return e;
     }
+    if (failure instanceof OutOfMemoryError) {
+      return new WorkFailed(
+          "Memory ran out; allow the work less at a time, or give Zygonox more", failure);
+    }
     if (failure instanceof Error e) {
       throw e;
     }
