@@ -39,6 +39,16 @@ public final class LocalSky {
     return j2000ToGround.apply(j2000);
   }
 
+  /** The unit vector of J2000.0 that a direction (x north, y east, z up) points to. */
+  public Vector j2000Of(Vector towards) {
+    return j2000ToGround.back(towards);
+  }
+
+  /** The unit vector to a place of date, without refraction. */
+  public Vector towardsOfDate(Equatorial ofDate) {
+    return dateToGround.apply(ofDate.vector());
+  }
+
   /** Where a place of J2000.0 stands, without refraction. */
   public Direction direction(Equatorial j2000) {
     return towards(j2000.vector()).direction();

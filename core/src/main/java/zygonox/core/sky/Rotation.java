@@ -8,6 +8,11 @@ record Rotation(Vector first, Vector second, Vector third) {
     return new Vector(first.dot(v), second.dot(v), third.dot(v));
   }
 
+  /** Turns back. */
+  Vector back(Vector v) {
+    return first.times(v.x()).plus(second.times(v.y())).plus(third.times(v.z()));
+  }
+
   /** This turning after another. */
   Rotation after(Rotation other) {
     Vector x = new Vector(other.first.x(), other.second.x(), other.third.x());

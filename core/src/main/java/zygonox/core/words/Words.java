@@ -1,18 +1,27 @@
 package zygonox.core.words;
 
 import java.text.MessageFormat;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.ResourceBundle;
 import zygonox.core.align.StarAligner;
 import zygonox.core.align.Unmatched;
 import zygonox.core.blend.FrameDropped;
 import zygonox.core.frame.ReadFault;
 import zygonox.core.program.ProgramFinding;
+import zygonox.core.sky.Almanac;
 
 /** Findings and values in plain sentences, the same for window and command line. */
 public final class Words {
   private static final ResourceBundle BUNDLE =
       ResourceBundle.getBundle("zygonox.core.words.words", Locale.ROOT);
+
+  private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
 
   private Words() {}
 
@@ -44,6 +53,37 @@ public final class Words {
   /** A finding about a program. */
   public static String finding(ProgramFinding finding) {
     return say("program." + finding.code().name(), (Object[]) finding.values());
+  }
+
+  /** A night's darkness and moon in a sentence or two. */
+  public static String darkness(Almanac almanac, ZoneId zone) {
+    List<String> windows = new ArrayList<>();
+    for (Almanac.Window window : almanac.darkWindows()) {
+      windows.add(say("night.window", clock(window.from(), zone), clock(window.to(), zone)));
+    }
+    String dark =
+        windows.isEmpty()
+            ? say(
+                almanac.event(Almanac.Event.ASTRONOMICAL_DUSK).isPresent()
+                    ? "night.MOON_ALL_NIGHT"
+                    : "night.NEVER_DARK")
+            : say("night.DARK", String.join(" " + say("night.and") + " ", windows));
+    long lit = Math.round(100 * almanac.moonIlluminatedFraction());
+    Optional<Instant> rise = almanac.event(Almanac.Event.MOONRISE);
+    Optional<Instant> set = almanac.event(Almanac.Event.MOONSET);
+    String rises = rise.map(t -> clock(t, zone)).orElse("");
+    String sets = set.map(t -> clock(t, zone)).orElse("");
+    String key =
+        rise.isPresent() && set.isPresent()
+            ? set.get().isBefore(rise.get()) ? "night.MOON_SETS_RISES" : "night.MOON_RISES_SETS"
+            : rise.isPresent()
+                ? "night.MOON_RISES"
+                : set.isPresent() ? "night.MOON_SETS" : "night.MOON_NEITHER";
+    return dark + " " + say(key, lit, rises, sets);
+  }
+
+  private static String clock(Instant time, ZoneId zone) {
+    return CLOCK.format(time.atZone(zone));
   }
 
   /** A time in seconds as people say it: {@code 1 h 05 min}, {@code 12 min 30 s}, {@code 8 s}. */

@@ -131,4 +131,35 @@ class SkyTest {
     assertThat(StarCatalogue.stars()).hasSize(41_411);
     assertThat(StarCatalogue.stars().get(0).hip()).isEqualTo(32_349);
   }
+
+  @Test
+  void theGalaxyIsBrightAtItsCentreAndAbsentAtItsPoles() {
+    // Galactic poles: RA 192.85948, dec 27.12825 (J2000, the IAU's definition) and opposite.
+    assertThat(MilkyWay.brightness(new Equatorial(192.85948, 27.12825).vector())).isZero();
+    assertThat(MilkyWay.brightness(new Equatorial(12.85948, -27.12825).vector())).isZero();
+    assertThat(MilkyWay.brightness(new Equatorial(270.9, -30).vector())).isGreaterThan(3);
+    // In Cygnus, in Monoceros, and across right ascension 0 in Cassiopeia.
+    for (double[] place : new double[][] {{305, 38}, {105, -5}, {359.9, 61}, {0.1, 61}}) {
+      assertThat(MilkyWay.brightness(new Equatorial(place[0], place[1]).vector())).isPositive();
+    }
+    // Well off the band: Arcturus, Fomalhaut, the pole.
+    for (double[] place : new double[][] {{213.9, 19.2}, {344.4, -29.6}, {37.95, 89.26}}) {
+      assertThat(MilkyWay.brightness(new Equatorial(place[0], place[1]).vector())).isZero();
+    }
+  }
+
+  @Test
+  void figuresAndNamesAreThere() {
+    assertThat(StickFigures.figures()).hasSizeGreaterThan(80);
+    assertThat(StarNames.of(32_349)).hasValue("Sirius");
+    assertThat(StarNames.of(-1)).isEmpty();
+  }
+
+  @Test
+  void lookingBackFindsThePlace() {
+    LocalSky sky = new LocalSky(new Place(54.42, -2.31, 0), Instant.parse("2026-10-14T21:00:00Z"));
+    Equatorial place = new Equatorial(83.82, -5.39);
+    assertThat(Equatorial.of(sky.j2000Of(sky.towards(place.vector()))).separationDeg(place))
+        .isLessThan(1e-9);
+  }
 }

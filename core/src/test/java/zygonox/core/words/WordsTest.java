@@ -3,6 +3,8 @@ package zygonox.core.words;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -12,6 +14,8 @@ import zygonox.core.align.Unmatched;
 import zygonox.core.blend.FrameDropped;
 import zygonox.core.frame.ReadFault;
 import zygonox.core.program.ProgramFinding;
+import zygonox.core.quantity.Place;
+import zygonox.core.sky.Almanac;
 
 class WordsTest {
   @ParameterizedTest
@@ -52,6 +56,19 @@ class WordsTest {
   })
   void timesAreSaidAsPeopleSayThem(double seconds, String said) {
     assertThat(Words.duration(seconds)).isEqualTo(said);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "54.42, -2.31, 2026-10-14, Europe/London, Dark from 20:12 to 05:38. The moon",
+    "54.42, -2.31, 2026-10-14, Europe/London, '18 % lit, rises at 12:41 and sets at 19:00.'",
+    "69.65, 18.96, 2026-06-21, Europe/Oslo, The sky does not become fully dark",
+    "54.42, -2.31, 2026-11-24, Europe/London, The moon is up while the sky would be dark."
+  })
+  void aNightsDarknessIsSaid(
+      double latitude, double longitude, LocalDate date, ZoneId zone, String said) {
+    Almanac almanac = new Almanac(new Place(latitude, longitude, 0), date, zone);
+    assertThat(Words.darkness(almanac, zone)).contains(said);
   }
 
   @ParameterizedTest

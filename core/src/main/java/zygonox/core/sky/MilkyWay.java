@@ -1,0 +1,106 @@
+package zygonox.core.sky;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.geom.AffineTransform;
+import java.awt.geom.Path2D;
+import java.awt.image.BufferedImage;
+import java.awt.image.DataBufferByte;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.zip.GZIPInputStream;
+import zygonox.core.quantity.Angle;
+
+/**
+ * How bright the band of the galaxy is to the eye, in the five steps of its outlines; see
+ * ATTRIBUTION.md beside the table. Drawn once onto a map of a quarter of a degree.
+ */
+public final class MilkyWay {
+  private static final int PER_DEGREE = 4;
+  private static final int WIDTH = 360 * PER_DEGREE;
+  private static final int HEIGHT = 180 * PER_DEGREE;
+
+  /** Brightest step. */
+  public static final int STEPS = 5;
+
+  private static final class Holder {
+    static final byte[] MAP = load();
+  }
+
+  private MilkyWay() {}
+
+  /** 0 outside the band to {@link #STEPS} in its brightest clouds, at a place of J2000. */
+  public static double brightness(Vector j2000) {
+    double column = (Angle.positive(Angle.atan2(j2000.y(), j2000.x()))) * PER_DEGREE - 0.5;
+    double row = (90 - Angle.asin(j2000.z())) * PER_DEGREE - 0.5;
+    int x = (int) Math.floor(column);
+    int y = (int) Math.max(0, Math.min(HEIGHT - 2, Math.floor(row)));
+    double u = column - x;
+    double v = Math.max(0, Math.min(1, row - y));
+    double upper = at(x, y) * (1 - u) + at(x + 1, y) * u;
+    double lower = at(x, y + 1) * (1 - u) + at(x + 1, y + 1) * u;
+    return upper * (1 - v) + lower * v;
+  }
+
+  private static int at(int x, int y) {
+    return Holder.MAP[y * WIDTH + Math.floorMod(x, WIDTH)];
+  }
+
+  private static byte[] load() {
+    byte[] map = new byte[WIDTH * HEIGHT];
+    try (InputStream in =
+        new GZIPInputStream(MilkyWay.class.getResourceAsStream("milky-way-outlines.json.gz"))) {
+      for (JsonNode outline : new ObjectMapper().readTree(in)) {
+        byte[] inside = filled(outline);
+        for (int i = 0; i < map.length; i++) {
+          map[i] += inside[i] != 0 ? 1 : 0;
+        }
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException("the outlines of the galaxy cannot be read", e);
+    }
+    return map;
+  }
+
+  /** One outline on the map, right ascension to the right, north up. */
+  private static byte[] filled(JsonNode polygons) {
+    Path2D path = new Path2D.Double(Path2D.WIND_EVEN_ODD);
+    for (JsonNode polygon : polygons) {
+      for (JsonNode ring : polygon) {
+        append(path, ring);
+      }
+    }
+    BufferedImage image = new BufferedImage(WIDTH, HEIGHT, BufferedImage.TYPE_BYTE_GRAY);
+    Graphics2D g = image.createGraphics();
+    g.setColor(Color.WHITE);
+    for (int turn = -1; turn <= 1; turn++) {
+      Path2D shifted = new Path2D.Double(path);
+      shifted.transform(AffineTransform.getTranslateInstance(turn * WIDTH, 0));
+      g.fill(shifted);
+    }
+    g.dispose();
+    return ((DataBufferByte) image.getRaster().getDataBuffer()).getData();
+  }
+
+  /**
+   * A ring without jumps at right ascension 0. One that goes round the whole sky is closed along the
+   * south pole: two such, by the even-odd rule, leave the band between them.
+   */
+  private static void append(Path2D path, JsonNode ring) {
+    double first = ring.get(0).get(0).asDouble();
+    double before = first;
+    path.moveTo(PER_DEGREE * first, PER_DEGREE * (90 - ring.get(0).get(1).asDouble()));
+    for (JsonNode point : ring) {
+      before += Angle.signed(point.get(0).asDouble() - before);
+      path.lineTo(PER_DEGREE * before, PER_DEGREE * (90 - point.get(1).asDouble()));
+    }
+    if (Math.abs(before - first) > 180) {
+      path.lineTo(PER_DEGREE * before, HEIGHT);
+      path.lineTo(PER_DEGREE * first, HEIGHT);
+    }
+    path.closePath();
+  }
+}
