@@ -18,7 +18,7 @@ class StructureTest {
   @ArchTest
   static final ArchRule stagesDoNotKnowEachOther =
       slices()
-          .matching("zygonox.desktop.(program|rehearse|frames|blend)..")
+          .matching("zygonox.desktop.(sky|program|rehearse|frames|blend)..")
           .should()
           .notDependOnEachOther();
 

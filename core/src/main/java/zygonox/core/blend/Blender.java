@@ -122,7 +122,9 @@ public final class Blender {
         sink -> {
           engine.work().run(sink, result);
           if (job.used() == 0) {
-            throw new WorkFailed("None of the frames could be read; nothing was written");
+            throw new WorkFailed(
+                "None of the frames could be read, %s the first of them; nothing was written"
+                    .formatted(job.dropped().get(0).file()));
           }
         });
     return new Written(engine.memory(), noise(job, result));

@@ -23,11 +23,14 @@ public final class MilkyWay {
   private static final int WIDTH = 360 * PER_DEGREE;
   private static final int HEIGHT = 180 * PER_DEGREE;
 
+  /** Half side of the square that softens the steps, in cells: one and a half degrees. */
+  private static final int SOFTNESS = 6;
+
   /** Brightest step. */
   public static final int STEPS = 5;
 
   private static final class Holder {
-    static final byte[] MAP = load();
+    static final float[] MAP = load();
   }
 
   private MilkyWay() {}
@@ -45,12 +48,12 @@ public final class MilkyWay {
     return upper * (1 - v) + lower * v;
   }
 
-  private static int at(int x, int y) {
+  private static float at(int x, int y) {
     return Holder.MAP[y * WIDTH + Math.floorMod(x, WIDTH)];
   }
 
-  private static byte[] load() {
-    byte[] map = new byte[WIDTH * HEIGHT];
+  private static float[] load() {
+    float[] map = new float[WIDTH * HEIGHT];
     try (InputStream in =
         new GZIPInputStream(MilkyWay.class.getResourceAsStream("milky-way-outlines.json.gz"))) {
       for (JsonNode outline : new ObjectMapper().readTree(in)) {
@@ -62,7 +65,33 @@ public final class MilkyWay {
     } catch (IOException e) {
       throw new UncheckedIOException("the outlines of the galaxy cannot be read", e);
     }
-    return map;
+    // Clouds of light have no edges: two means of a square make a soft hill of each step.
+    return softened(softened(map));
+  }
+
+  private static float[] softened(float[] map) {
+    float[] across = new float[map.length];
+    float[] soft = new float[map.length];
+    int side = 2 * SOFTNESS + 1;
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        float sum = 0;
+        for (int d = -SOFTNESS; d <= SOFTNESS; d++) {
+          sum += map[y * WIDTH + Math.floorMod(x + d, WIDTH)];
+        }
+        across[y * WIDTH + x] = sum / side;
+      }
+    }
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        float sum = 0;
+        for (int d = -SOFTNESS; d <= SOFTNESS; d++) {
+          sum += across[Math.max(0, Math.min(HEIGHT - 1, y + d)) * WIDTH + x];
+        }
+        soft[y * WIDTH + x] = sum / side;
+      }
+    }
+    return soft;
   }
 
   /** One outline on the map, right ascension to the right, north up. */
@@ -86,8 +115,8 @@ public final class MilkyWay {
   }
 
   /**
-   * A ring without jumps at right ascension 0. One that goes round the whole sky is closed along the
-   * south pole: two such, by the even-odd rule, leave the band between them.
+   * A ring without jumps at right ascension 0. One that goes round the whole sky is closed along
+   * the south pole: two such, by the even-odd rule, leave the band between them.
    */
   private static void append(Path2D path, JsonNode ring) {
     double first = ring.get(0).get(0).asDouble();

@@ -36,8 +36,7 @@ public final class StickFigures {
         for (JsonNode line : node.get("lines")) {
           List<Vector> points = new ArrayList<>();
           for (JsonNode point : line) {
-            points.add(
-                new Equatorial(point.get(0).asDouble(), point.get(1).asDouble()).vector());
+            points.add(new Equatorial(point.get(0).asDouble(), point.get(1).asDouble()).vector());
           }
           lines.add(List.copyOf(points));
         }

@@ -137,7 +137,7 @@ class SkyTest {
     // Galactic poles: RA 192.85948, dec 27.12825 (J2000, the IAU's definition) and opposite.
     assertThat(MilkyWay.brightness(new Equatorial(192.85948, 27.12825).vector())).isZero();
     assertThat(MilkyWay.brightness(new Equatorial(12.85948, -27.12825).vector())).isZero();
-    assertThat(MilkyWay.brightness(new Equatorial(270.9, -30).vector())).isGreaterThan(3);
+    assertThat(MilkyWay.brightness(new Equatorial(270.9, -30).vector())).isGreaterThan(2.5);
     // In Cygnus, in Monoceros, and across right ascension 0 in Cassiopeia.
     for (double[] place : new double[][] {{305, 38}, {105, -5}, {359.9, 61}, {0.1, 61}}) {
       assertThat(MilkyWay.brightness(new Equatorial(place[0], place[1]).vector())).isPositive();

@@ -22,6 +22,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
+import zygonox.core.sky.Moon;
 import zygonox.core.sky.Sun;
 import zygonox.core.sky.Twilight;
 import zygonox.desktop.stage.OpenNight;
@@ -30,7 +31,8 @@ import zygonox.desktop.theme.Theme;
 
 /**
  * The night from before sunset to after sunrise: twilight as shade, programs as blocks, each frame
- * as a tick at its true time. A click chooses the frame or the program there.
+ * as a tick at its true time, the moon as the curve of its altitude. A click chooses the frame or
+ * the program there.
  */
 public final class NightBand extends Region {
   private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
@@ -47,7 +49,7 @@ public final class NightBand extends Region {
   private Instant to = Instant.EPOCH.plusSeconds(1);
   private double pointer = -1;
 
-  private record Sample(Instant time, double altitudeDeg) {}
+  private record Sample(Instant time, double altitudeDeg, double moonDeg) {}
 
   public NightBand(OpenNight open) {
     this.open = open;
@@ -60,6 +62,7 @@ public final class NightBand extends Region {
     open.framesProperty().subscribe(f -> requestLayout());
     open.selectedProperty().subscribe(f -> requestLayout());
     open.programIndexProperty().subscribe(i -> requestLayout());
+    open.timeProperty().subscribe(t -> requestLayout());
     open.arriving().addListener((ListChangeListener<Instant>) change -> requestLayout());
     theme.subscribe(t -> requestLayout());
     addEventHandler(MouseEvent.MOUSE_CLICKED, this::clicked);
@@ -114,7 +117,9 @@ public final class NightBand extends Region {
     for (Instant t = noon.toInstant();
         t.isBefore(noon.plusDays(1).toInstant());
         t = t.plusSeconds(60L * SAMPLE_MINUTES)) {
-      samples.add(new Sample(t, Sun.altitudeDeg(night.place(), t)));
+      samples.add(
+          new Sample(
+              t, Sun.altitudeDeg(night.place(), t), Moon.from(night.place(), t).altitudeDeg()));
     }
     sun = samples;
     List<Instant> down =
@@ -146,6 +151,8 @@ public final class NightBand extends Region {
     double bottom = getHeight() - HOURS_HEIGHT;
     drawTwilight(g, palette, bottom);
     drawHours(g, palette, night, bottom);
+    drawMoon(g, palette, bottom);
+    drawTime(g, palette, bottom);
     drawPrograms(g, palette, night, bottom);
     drawFrames(g, palette, bottom);
     drawPointer(g, palette, night, bottom);
@@ -198,6 +205,42 @@ public final class NightBand extends Region {
         g.fillText(CLOCK.format(hour), x, bottom + HOURS_HEIGHT / 2);
       }
       hour = hour.plusHours(1);
+    }
+  }
+
+  /** The moon's altitude: on the band's lower edge at the horizon, on its upper one overhead. */
+  private void drawMoon(GraphicsContext g, Palette palette, double bottom) {
+    g.setStroke(theme.get() == Theme.PAPER ? palette.day() : palette.faint());
+    g.setLineWidth(1.6);
+    Sample highest = null;
+    for (int i = 1; i < sun.size(); i++) {
+      Sample a = sun.get(i - 1);
+      Sample b = sun.get(i);
+      if (a.moonDeg < 0 || b.moonDeg < 0 || a.time.isBefore(from) || b.time.isAfter(to)) {
+        continue;
+      }
+      g.strokeLine(placeOf(a.time), moonRow(a, bottom), placeOf(b.time), moonRow(b, bottom));
+      highest = highest == null || b.moonDeg > highest.moonDeg ? b : highest;
+    }
+    if (highest != null) {
+      g.setTextAlign(TextAlignment.CENTER);
+      g.setFont(Font.font("Cabin", 12));
+      g.setFill(label(palette, altitudeAt(highest.time)));
+      double x = Math.max(SIDE + 20, Math.min(getWidth() - SIDE - 20, placeOf(highest.time)));
+      g.fillText("moon", x, Math.max(11, moonRow(highest, bottom) - 9));
+    }
+  }
+
+  private static double moonRow(Sample sample, double bottom) {
+    return bottom - (bottom - 6) * sample.moonDeg / 90;
+  }
+
+  private void drawTime(GraphicsContext g, Palette palette, double bottom) {
+    Instant chosen = open.timeProperty().get();
+    if (chosen != null) {
+      g.setStroke(palette.mark());
+      g.setLineWidth(1.5);
+      g.strokeLine(placeOf(chosen), 4, placeOf(chosen), bottom);
     }
   }
 
@@ -316,8 +359,9 @@ public final class NightBand extends Region {
     double programs = getHeight() - HOURS_HEIGHT - 32;
     if (nearest != null && event.getY() < programs) {
       open.selectedProperty().set(nearest);
-    } else if (open.night() != null) {
+    } else if (open.night() != null && event.getX() >= SIDE && event.getX() <= getWidth() - SIDE) {
       Instant time = timeAt(event.getX());
+      open.timeProperty().set(time);
       for (int i = 0; i < open.night().programs().size(); i++) {
         Program program = open.night().programs().get(i);
         if (!time.isBefore(program.start().toInstant()) && !time.isAfter(program.end())) {

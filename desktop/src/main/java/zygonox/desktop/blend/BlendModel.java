@@ -17,6 +17,7 @@ import zygonox.core.blend.BlendOptions.Align;
 import zygonox.core.blend.BlendResult;
 import zygonox.core.blend.BlendWatcher;
 import zygonox.core.blend.Blender;
+import zygonox.core.frame.Depth;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameRun;
@@ -138,11 +139,7 @@ public final class BlendModel {
                     BlendMethod::term,
                     BlendModel::meaning,
                     this::setMethod));
-    boolean averages =
-        method == BlendMethod.MEAN
-            || method == BlendMethod.CLIPPED_MEAN
-            || method == BlendMethod.SUM;
-    if (averages) {
+    if (averages() && method != BlendMethod.MEDIAN) {
       builder
           .say(" of ")
           .set(
@@ -161,6 +158,11 @@ public final class BlendModel {
                   }));
     }
     sentence.set(builder.say(".").end());
+  }
+
+  /** Whether results lie between the samples, so that 16 bits hold more than 8 did. */
+  private boolean averages() {
+    return method != BlendMethod.LIGHTEN && method != BlendMethod.DARKEN;
   }
 
   private static <T> Setting choice(
@@ -235,7 +237,12 @@ public final class BlendModel {
     FrameRun chosen = set.runs().get(run);
     BlendOptions options =
         new BlendOptions(
-            align, Optional.empty(), averageIn, 3, Optional.empty(), BlendOptions.usualMemory());
+            align,
+            Optional.empty(),
+            averageIn,
+            3,
+            averages() ? Optional.of(Depth.SIXTEEN) : Optional.empty(),
+            BlendOptions.usualMemory());
     return new Job(
         new Blender(method, options),
         new FrameSet(chosen.frames(), List.of(), set.assumedOffset()),

@@ -7,7 +7,7 @@ import javafx.scene.layout.Region;
 /** The keys, over everything else. */
 final class KeysCard extends GridPane {
   private static final String[][] KEYS = {
-    {"Ctrl 1 … 4", "go to a stage"},
+    {"Ctrl 1 … 5", "go to a stage"},
     {"Tab", "go to the next part of the sentence"},
     {"↑ ↓", "step the part"},
     {"Enter", "type the part; Enter again keeps it, Escape does not"},
@@ -16,7 +16,7 @@ final class KeysCard extends GridPane {
     {"Escape", "cancel what is running"},
     {"P", "put the keyboard on the picture; there:"},
     {"0, 1, +, −", "whole picture, one pixel on one, closer, farther"},
-    {"Arrows", "move the picture"},
+    {"Arrows", "move the picture; in Sky: point the lens"},
     {"Space", "hold: show one frame in place of the blend"},
     {"D", "difference of the two; black is alike"},
     {"Ctrl T", "next light: dusk, ember, paper"},

@@ -35,6 +35,7 @@ import zygonox.desktop.picture.PictureModel;
 import zygonox.desktop.picture.PictureView;
 import zygonox.desktop.program.ProgramView;
 import zygonox.desktop.rehearse.RehearseView;
+import zygonox.desktop.sky.SkyView;
 import zygonox.desktop.stage.Faults;
 import zygonox.desktop.stage.Navigator;
 import zygonox.desktop.stage.OpenNight;
@@ -61,6 +62,7 @@ public final class Shell extends StackPane implements Navigator {
   private final FramesView frames;
   private final BlendView blend;
   private final BorderPane work = new BorderPane();
+  private final PictureView viewer;
   private final VBox head = new VBox();
   private final Label obstacle = new Label();
   private final Label message = new Label();
@@ -75,6 +77,9 @@ public final class Shell extends StackPane implements Navigator {
     Workplace workplace = new Workplace(night, picture, tasks, this);
     frames = new FramesView(workplace);
     blend = new BlendView(workplace);
+    SkyView sky = new SkyView(workplace);
+    sky.themeProperty().bind(theme);
+    stages.put(StageName.SKY, sky);
     stages.put(StageName.PROGRAM, new ProgramView(workplace));
     stages.put(StageName.REHEARSE, new RehearseView(workplace));
     stages.put(StageName.FRAMES, frames);
@@ -82,13 +87,13 @@ public final class Shell extends StackPane implements Navigator {
 
     NightBand band = new NightBand(night);
     band.themeProperty().bind(theme);
-    PictureView view = new PictureView(picture);
-    theme.subscribe(t -> view.backgroundColourProperty().set(t.palette().ground()));
+    viewer = new PictureView(picture);
+    theme.subscribe(t -> viewer.backgroundColourProperty().set(t.palette().ground()));
     BorderPane frame = new BorderPane();
     frame.setTop(band);
     frame.setLeft(rail());
     work.setTop(head);
-    work.setCenter(view);
+    work.setCenter(viewer);
     work.setBottom(foot());
     head.getStyleClass().add("head");
     frame.setCenter(work);
@@ -105,7 +110,7 @@ public final class Shell extends StackPane implements Navigator {
         });
     setOnDragDropped(e -> e.setDropCompleted(dropped(e.getDragboard())));
     new Shortcuts(this).install();
-    go(StageName.PROGRAM);
+    go(StageName.SKY);
   }
 
   private Node rail() {
@@ -186,6 +191,7 @@ public final class Shell extends StackPane implements Navigator {
     StageView view = stages.get(stage);
     head.getChildren().setAll(view.head());
     work.setRight(view.side());
+    work.setCenter(view.picture() == null ? viewer : view.picture());
     obstacles.unsubscribe();
     obstacles = view.obstacles().subscribe(this::showObstacles);
     view.enter();

@@ -43,7 +43,8 @@ final class Shortcuts {
     boolean onSetting =
         event.getTarget() instanceof Node node && node.getStyleClass().contains("setting");
     if (code == KeyCode.P && !typing && !onSetting) {
-      shell.lookup("#picture").requestFocus();
+      Node picture = shell.lookup("#picture");
+      (picture == null ? shell.lookup("#sky-chart") : picture).requestFocus();
       return true;
     }
     return false;
@@ -51,10 +52,11 @@ final class Shortcuts {
 
   private boolean withShortcut(KeyEvent event) {
     switch (event.getCode()) {
-      case DIGIT1 -> shell.go(StageName.PROGRAM);
-      case DIGIT2 -> shell.go(StageName.REHEARSE);
-      case DIGIT3 -> shell.go(StageName.FRAMES);
-      case DIGIT4 -> shell.go(StageName.BLEND);
+      case DIGIT1 -> shell.go(StageName.SKY);
+      case DIGIT2 -> shell.go(StageName.PROGRAM);
+      case DIGIT3 -> shell.go(StageName.REHEARSE);
+      case DIGIT4 -> shell.go(StageName.FRAMES);
+      case DIGIT5 -> shell.go(StageName.BLEND);
       case Z -> {
         if (event.isShiftDown()) {
           shell.night().redo();

@@ -42,6 +42,7 @@ final class Shots {
 
   void take() throws IOException {
     Files.createDirectories(folder);
+    add("sky", () -> shell.go(StageName.SKY), SETTLE_SECONDS);
     add("program", () -> shell.go(StageName.PROGRAM), 2.5);
     add("program-setting", () -> shell.lookup("#setting-exposure").requestFocus(), SETTLE_SECONDS);
     add("rehearse", () -> shell.go(StageName.REHEARSE), SETTLE_SECONDS);

@@ -27,6 +27,7 @@ public final class OpenNight {
       new SimpleObjectProperty<>(new FrameSet(List.of(), List.of(), ZoneOffset.UTC));
   private final ObjectProperty<Frame> selected = new SimpleObjectProperty<>();
   private final ObjectProperty<Integer> programIndex = new SimpleObjectProperty<>(0);
+  private final ObjectProperty<Instant> time = new SimpleObjectProperty<>();
   private final ObservableList<Instant> arriving = FXCollections.observableArrayList();
   private final Consumer<RuntimeException> onFault;
   private NightFile file;
@@ -44,6 +45,7 @@ public final class OpenNight {
     Night night = opened.night();
     file = opened;
     programIndex.set(0);
+    time.set(null);
     history.open(night);
   }
 
@@ -109,6 +111,11 @@ public final class OpenNight {
   /** The frame that is looked at, or null. */
   public ObjectProperty<Frame> selectedProperty() {
     return selected;
+  }
+
+  /** The moment that was chosen on the night band, or null. */
+  public ObjectProperty<Instant> timeProperty() {
+    return time;
   }
 
   /** When the frames were taken that are just arriving from a camera. */

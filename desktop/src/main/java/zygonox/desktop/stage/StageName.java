@@ -2,6 +2,7 @@ package zygonox.desktop.stage;
 
 /** The stages of a night's work, in order. */
 public enum StageName {
+  SKY("Sky"),
   PROGRAM("Program"),
   REHEARSE("Rehearse"),
   FRAMES("Frames"),

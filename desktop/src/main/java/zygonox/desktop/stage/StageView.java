@@ -12,6 +12,11 @@ public interface StageView {
   /** What stands beside the picture; null for nothing. */
   Node side();
 
+  /** What is shown in place of the viewer that the stages share; null for the viewer. */
+  default Node picture() {
+    return null;
+  }
+
   /** What stands in the way, worst first. */
   ObservableValue<List<String>> obstacles();
 

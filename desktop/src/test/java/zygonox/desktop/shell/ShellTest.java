@@ -86,6 +86,7 @@ class ShellTest {
 
   @Test
   void aSentenceIsChangedByKeysUndoneAndSaved(FxRobot robot) {
+    stage(robot, KeyCode.DIGIT2);
     focus(robot, "#setting-count");
     robot.type(KeyCode.UP);
     assertThat(text("#setting-count")).isEqualTo("49 frames");
@@ -106,7 +107,6 @@ class ShellTest {
 
   @Test
   void rehearseBlendCompareAndSave(FxRobot robot) throws Exception {
-    focus(robot, "#setting-count");
     robot.interact(
         () ->
             shell
@@ -119,13 +119,13 @@ class ShellTest {
                         .orElseThrow()
                         .withInterval(
                             shell.night().program().orElseThrow().interval().withCount(6))));
-    stage(robot, KeyCode.DIGIT2);
+    stage(robot, KeyCode.DIGIT3);
     robot.clickOn("#rehearse");
     await(() -> shell.night().framesProperty().get().frames().size() == 6);
     await(() -> shell.lookup("#frames") != null);
     assertThat(((ListView<?>) shell.lookup("#frames")).getItems()).hasSize(6);
 
-    stage(robot, KeyCode.DIGIT4);
+    stage(robot, KeyCode.DIGIT5);
     robot.clickOn("#blend");
     await(() -> shell.blend().model().resultProperty().get() != null);
     await(() -> shell.picture().otherProperty().get() != null);
@@ -152,14 +152,17 @@ class ShellTest {
   @Test
   void inEmberNoPixelIsGreenOrBlue(FxRobot robot) throws Exception {
     robot.interact(() -> shell.themeProperty().set(Theme.EMBER));
+    stage(robot, KeyCode.DIGIT2);
     await(() -> shell.picture().pixelsProperty().get() != null);
-    stage(robot, KeyCode.DIGIT3);
+    stage(robot, KeyCode.DIGIT4);
     focus(robot, "#frames-path");
     assertRed(robot);
     robot.type(KeyCode.F1);
     assertRed(robot);
     robot.type(KeyCode.F1);
     stage(robot, KeyCode.DIGIT1);
+    assertRed(robot);
+    stage(robot, KeyCode.DIGIT2);
     focus(robot, "#setting-iso");
     robot.moveTo("#setting-exposure");
     assertRed(robot);
@@ -185,8 +188,26 @@ class ShellTest {
   }
 
   @Test
+  void theLensIsPointedByKeysAndByDraggingTheSky(FxRobot robot) {
+    stage(robot, KeyCode.DIGIT1);
+    assertThat(text("#darkness")).startsWith("Dark from 20:12 to 05:38.");
+    focus(robot, "#sky-chart");
+    robot.type(KeyCode.RIGHT).type(KeyCode.UP);
+    assertThat(text("#setting-azimuth")).isEqualTo("N 5°");
+    assertThat(text("#setting-altitude")).isEqualTo("28° up");
+    robot.drag("#sky-chart").moveBy(-60, 0).drop();
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(shell.night().program().orElseThrow().facing().azimuthDeg()).isGreaterThan(6);
+    focus(robot, "#setting-time");
+    String before = text("#setting-time");
+    robot.type(KeyCode.UP);
+    assertThat(text("#setting-time")).isNotEqualTo(before);
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+  }
+
+  @Test
   void aFolderThatIsNotThereIsToldInTheWindow(FxRobot robot) throws Exception {
-    stage(robot, KeyCode.DIGIT3);
+    stage(robot, KeyCode.DIGIT4);
     robot.interact(
         () -> {
           TextField path = (TextField) shell.lookup("#frames-path");
