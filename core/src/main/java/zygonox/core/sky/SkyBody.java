@@ -33,9 +33,7 @@ public sealed interface SkyBody {
   record TheSun() implements SkyBody {
     @Override
     public Position at(Place place, Instant time) {
-      Equatorial ofDate = Sun.at(time);
-      return new Position(
-          ofDate, new LocalSky(place, time).directionOfDate(ofDate), OptionalDouble.empty());
+      return new Position(Sun.at(time), Sun.from(place, time).direction(), OptionalDouble.empty());
     }
 
     @Override
