@@ -100,11 +100,7 @@ public final class Almanac {
     List<Crossing> crossings =
         Crossings.find(t -> Sun.altitudeDeg(place, t) - twilight.lowestDeg(), from, to);
     first(crossings, false).ifPresent(t -> events.put(dusk, t));
-    // The morning's: near the poles the sun may also have risen just after noon.
-    crossings.stream()
-        .filter(Crossing::rising)
-        .reduce((one, later) -> later)
-        .ifPresent(c -> events.put(dawn, c.at()));
+    first(crossings, true).ifPresent(t -> events.put(dawn, t));
     return crossings;
   }
 
