@@ -86,11 +86,6 @@ public final class BlendView implements StageView {
   }
 
   @Override
-  public Node side() {
-    return null;
-  }
-
-  @Override
   public ObservableValue<List<String>> obstacles() {
     return model.obstaclesProperty();
   }

@@ -1,10 +1,5 @@
 package zygonox.desktop.program;
 
-import java.time.LocalTime;
-import java.time.OffsetDateTime;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -24,12 +19,11 @@ import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.sentence.Settings;
+import zygonox.desktop.stage.NightClock;
 import zygonox.desktop.stage.OpenNight;
 
 /** The program in work as a sentence, and what stands in its way. */
 public final class ProgramModel {
-  private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
-
   /** Shutter times and ISO speeds go in thirds of a stop. */
   private static final double THIRD = Math.cbrt(2);
 
@@ -186,27 +180,13 @@ public final class ProgramModel {
   }
 
   private Setting start(Program p) {
-    ZoneId zone = night.night().zone();
     return Settings.parsed(
         "start",
-        CLOCK.format(p.start().atZoneSameInstant(zone)),
-        typed -> p.withStart(at(typed)),
+        NightClock.text(night.night(), p.start().toInstant()),
+        typed -> p.withStart(NightClock.parse(night.night(), typed).toOffsetDateTime()),
         this::consequence,
         changed -> night.edit("start", changed),
         direction -> p.withStart(p.start().plusMinutes(5L * direction)));
-  }
-
-  /** A time of day in the night: from noon on it is the evening's date, before it the next. */
-  private OffsetDateTime at(String typed) {
-    try {
-      LocalTime time =
-          LocalTime.parse(typed.strip().length() == 4 ? "0" + typed.strip() : typed.strip());
-      Night n = night.night();
-      var date = time.isBefore(LocalTime.NOON) ? n.date().plusDays(1) : n.date();
-      return date.atTime(time).atZone(n.zone()).toOffsetDateTime();
-    } catch (DateTimeParseException e) {
-      throw new InvalidInput("\"" + typed.strip() + "\" is no time of day; type it like 21:10", e);
-    }
   }
 
   private Setting number(
@@ -223,7 +203,7 @@ public final class ProgramModel {
   /** What a program comes to. */
   private String consequence(Program p) {
     Interval i = p.interval();
-    String end = CLOCK.format(p.end().atZone(night.night().zone()));
+    String end = NightClock.text(night.night(), p.end());
     return String.format(
         Locale.ROOT,
         "%s until %s, arcs of %.1f°, %s on the card",

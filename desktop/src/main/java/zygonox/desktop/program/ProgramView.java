@@ -37,11 +37,6 @@ public final class ProgramView implements StageView {
   }
 
   @Override
-  public Node side() {
-    return null;
-  }
-
-  @Override
   public ObservableValue<List<String>> obstacles() {
     return model.obstaclesProperty();
   }

@@ -40,11 +40,6 @@ public final class RehearseView implements StageView {
   }
 
   @Override
-  public Node side() {
-    return null;
-  }
-
-  @Override
   public ObservableValue<List<String>> obstacles() {
     return new SimpleObjectProperty<>(List.of());
   }

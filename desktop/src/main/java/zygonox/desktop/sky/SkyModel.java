@@ -1,9 +1,6 @@
 package zygonox.desktop.sky;
 
 import java.time.Instant;
-import java.time.LocalTime;
-import java.time.format.DateTimeFormatter;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -17,7 +14,6 @@ import zygonox.core.optics.Sensor;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.Direction;
-import zygonox.core.quantity.InvalidInput;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.Moon;
 import zygonox.core.sky.Sun;
@@ -25,11 +21,11 @@ import zygonox.core.sky.Twilight;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Settings;
+import zygonox.desktop.stage.NightClock;
 import zygonox.desktop.stage.OpenNight;
 
 /** Where the lens of the program in work points, and at what hour it is looked through. */
 public final class SkyModel {
-  private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
   private static final int STEP_MINUTES = 10;
 
   private final OpenNight open;
@@ -126,8 +122,8 @@ public final class SkyModel {
         .set(
             Settings.parsed(
                 "time",
-                CLOCK.format(time().atZone(night.zone())),
-                this::at,
+                NightClock.text(night, time()),
+                typed -> NightClock.parse(night, typed).toInstant(),
                 t -> describe(p),
                 open.timeProperty()::set,
                 direction -> time().plusSeconds(60L * STEP_MINUTES * direction)))
@@ -178,17 +174,6 @@ public final class SkyModel {
         sensor.ruleSeconds(500),
         sensor.ruleSeconds(400),
         sensor.npfSeconds(0));
-  }
-
-  private Instant at(String typed) {
-    try {
-      String text = typed.strip();
-      LocalTime time = LocalTime.parse(text.length() == 4 ? "0" + text : text);
-      var date = time.isBefore(LocalTime.NOON) ? night().date().plusDays(1) : night().date();
-      return date.atTime(time).atZone(night().zone()).toInstant();
-    } catch (DateTimeParseException e) {
-      throw new InvalidInput("\"" + typed.strip() + "\" is no time of day; type it like 21:10", e);
-    }
   }
 
   private List<String> found(Night night, Program p) {

@@ -38,11 +38,6 @@ public final class SkyView implements StageView {
   }
 
   @Override
-  public Node side() {
-    return null;
-  }
-
-  @Override
   public Node picture() {
     return chart;
   }

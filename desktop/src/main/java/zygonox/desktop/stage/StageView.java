@@ -10,7 +10,9 @@ public interface StageView {
   Node head();
 
   /** What stands beside the picture; null for nothing. */
-  Node side();
+  default Node side() {
+    return null;
+  }
 
   /** What is shown in place of the viewer that the stages share; null for the viewer. */
   default Node picture() {
