@@ -64,7 +64,7 @@ public final class FrameReader {
           throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
         }
         yield structure.isPresent() && structure.get().isPlain()
-            ? structure.get().layout()
+            ? structure.get().layout(file)
             : layoutByReader(file);
       }
     };

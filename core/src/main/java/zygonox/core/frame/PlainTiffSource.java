@@ -18,10 +18,10 @@ final class PlainTiffSource implements PixelSource {
   private final PixelLayout layout;
   private ByteBuffer buffer = ByteBuffer.allocate(0);
 
-  PlainTiffSource(Path file, TiffStructure structure) {
+  PlainTiffSource(Path file, TiffStructure structure) throws UnreadableFrame {
     this.file = file;
     this.structure = structure;
-    this.layout = structure.layout();
+    this.layout = structure.layout(file);
   }
 
   @Override

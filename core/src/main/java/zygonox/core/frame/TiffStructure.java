@@ -149,9 +149,10 @@ final class TiffStructure {
   }
 
   /** The shape of the samples; call only where {@link #isPlain()}. */
-  PixelLayout layout() {
-    return new PixelLayout(
-        (int) value(WIDTH, 0),
+  PixelLayout layout(Path file) throws UnreadableFrame {
+    return PictureLimits.layout(
+        file,
+        (int) Math.min(Integer.MAX_VALUE, value(WIDTH, 0)),
         height(),
         (int) value(SAMPLES_PER_PIXEL, 1),
         (int) value(BITS_PER_SAMPLE, 1));
