@@ -51,9 +51,9 @@ final class ExposureCommand implements Callable<Integer> {
         List.of(
             String.format(
                 Locale.ROOT,
-                "%s at f/%.3g, ISO %.0f (EV %.1f at ISO 100)",
+                "%s at f/%s, ISO %.0f (EV %.1f at ISO 100)",
                 Words.duration(found.shutterSeconds()),
-                found.aperture(),
+                Words.number(Math.round(found.aperture() * 10) / 10.0),
                 found.iso(),
                 found.ev100())));
     return 0;

@@ -54,8 +54,7 @@ public final class Main implements Runnable {
   }
 
   private static int failed(Exception e, CommandLine command, CommandLine.ParseResult parsed) {
-    if (command.getMixins().get("output") instanceof CommandSpec output
-        && ((Output) output.userObject()).trace()) {
+    if (command.getMixins().get("output") instanceof Output output && output.trace()) {
       e.printStackTrace(command.getErr());
     }
     boolean known = e instanceof InvalidInput || e instanceof WorkFailed || e instanceof Cancelled;

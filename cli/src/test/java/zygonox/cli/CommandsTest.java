@@ -17,6 +17,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** The commands as scripts see them: keys, units, exit codes, and the last line of an error. */
@@ -345,6 +346,53 @@ class CommandsTest {
             "tiff");
     assertThat(again.code).isEqualTo(2);
     assertThat(again.lastError()).contains("--overwrite");
+  }
+
+  /** Without --json the same facts are printed for a person. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = ';',
+      value = {
+        "version;Zygonox 0",
+        "program --exposure 20 --gap 1 --count 90;90 frames of 20 s, 1 s closed between, 21 s",
+        "program --exposure 20 --gap 1 --count 90;takes 31 min 29 s, shutter open 95 % of it",
+        "program --exposure 120 --gap 1 --count 90;Mind: 120 s are longer than the 30 s",
+        "program --exposure 20 --gap 1 --count 9000;Mind: The frames need 262 GB",
+        "limits --focal 20 --aperture 2 --sensor 36x24 --pixels 6000x4000;84.0 by 61.9 degrees",
+        "limits --focal 20 --aperture 2 --sensor 36x24 --pixels 6000x4000 --focus 9;to infinity",
+        "exposure --from 1/250s,f/8,ISO100 --to 1/1000s,?,ISO100;f/4, ISO 100",
+        "sky position --lat 54 --lon -2 --time 2026-10-14T22:00:00Z --body polaris;azimuth",
+        "sky night --lat 54 --lon -2 --date 2026-10-14 --zone Europe/London;dark ",
+        "frames ../demo/windmill-night/frames;Run 2, 16 frames, sky",
+      })
+  void answersForAPersonSayTheSame(String line, String said) {
+    assertThat(done(line.split(" ")).out).contains(said);
+  }
+
+  @Test
+  void everyCommandHasHelp() {
+    for (String command :
+        List.of("sky", "limits", "exposure", "program", "rehearse", "frames", "blend", "version")) {
+      Outcome outcome = done(command, "--help");
+      assertThat(outcome.out).contains("Usage: zygonox " + command);
+    }
+    assertThat(done("--help").out).contains("blend").contains("rehearse");
+  }
+
+  @Test
+  void progressIsToldOnStandardErrorWhenAsked() {
+    Outcome outcome = done("frames", DEMO.resolve("frames").toString(), "--progress", "--json");
+    assertThat(outcome.err).contains("Looking: 64 of 64");
+    assertThat(outcome.json().get("frames")).hasSize(64);
+  }
+
+  @Test
+  void theTraceIsShownWhenAsked() {
+    Outcome plain = run("frames", "nowhere");
+    assertThat(plain.err.strip().lines()).hasSize(1);
+    Outcome traced = run("frames", "nowhere", "--trace");
+    assertThat(traced.err).contains("\tat zygonox");
+    assertThat(traced.lastError()).isEqualTo(plain.lastError());
   }
 
   @Test

@@ -86,8 +86,14 @@ public final class Words {
     return CLOCK.format(time.atZone(zone));
   }
 
-  /** A time in seconds as people say it: {@code 1 h 05 min}, {@code 12 min 30 s}, {@code 8 s}. */
+  /**
+   * A time in seconds as people say it: {@code 1 h 05 min}, {@code 12 min 30 s}, {@code 8 s},
+   * {@code 1/250 s}.
+   */
   public static String duration(double seconds) {
+    if (seconds < 0.25 && seconds > 0) {
+      return "1/" + Math.round(1 / seconds) + " s";
+    }
     long s = Math.round(seconds);
     if (seconds < 10 && seconds != s) {
       return String.format(Locale.ROOT, "%.3g s", seconds).replaceAll("\\.?0+ s$", " s");

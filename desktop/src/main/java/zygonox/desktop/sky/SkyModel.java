@@ -168,7 +168,7 @@ public final class SkyModel {
     Sensor sensor = new Sensor(night().body(), p.focalMm(), p.aperture());
     return String.format(
         Locale.ROOT,
-        "%.0f° by %.0f° of sky; stars stay points for %.0f s by the rule of 500, %.0f s by 400, %.0f s by NPF",
+        "%.0f° by %.0f° of sky; stars stay points for %.1f s by the rule of 500, %.1f s by 400, %.1f s by NPF",
         sensor.fieldOfViewDeg(night().body().sensorWidthMm()),
         sensor.fieldOfViewDeg(night().body().sensorHeightMm()),
         sensor.ruleSeconds(500),

@@ -1,0 +1,61 @@
+package zygonox.desktop.frames;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.ReadFault;
+import zygonox.desktop.stage.OpenNight;
+import zygonox.desktop.stage.TestNight;
+
+class FramesModelTest {
+  @TempDir Path folder;
+  private OpenNight night;
+  private FramesModel model;
+
+  @BeforeEach
+  void open() throws Exception {
+    night = TestNight.in(folder);
+    model = new FramesModel(night);
+  }
+
+  @Test
+  void runsAreToldInASentence() {
+    assertThat(model.sentenceProperty().get().text()).isEqualTo("No frames yet.");
+    night.framesProperty().set(TestNight.frames());
+    assertThat(model.sentenceProperty().get().text())
+        .isEqualTo(
+            "64 frames in 2 runs: 48 frames of 1 min 15 s from 20:40:02; 16 frames of 2.5 s from"
+                + " 21:50:02.");
+    assertThat(model.obstaclesProperty().get()).isEmpty();
+  }
+
+  @Test
+  void whatIsWrongIsToldByName() {
+    FrameSet all = TestNight.frames();
+    List<Frame> frames = new ArrayList<>(all.frames().subList(0, 20));
+    // Two frames missing in the middle of a run.
+    frames.remove(10);
+    frames.remove(10);
+    var bad = new FrameSet.Unreadable(Path.of("x.jpg"), ReadFault.of(ReadFault.Kind.EMPTY), false);
+    night.framesProperty().set(new FrameSet(frames, List.of(bad), all.assumedOffset()));
+    assertThat(model.obstaclesProperty().get())
+        .hasSize(2)
+        .anySatisfy(o -> assertThat(o).startsWith("x.jpg: ").contains("empty"))
+        .anySatisfy(o -> assertThat(o).contains("2 min 32 s").contains("star-trails-0010.jpg"));
+  }
+
+  @Test
+  void aFrameIsOneLineOfTheList() {
+    night.framesProperty().set(TestNight.frames());
+    Frame first = night.framesProperty().get().frames().get(0);
+    assertThat(model.line(first))
+        .isEqualTo("20:40:02   1 min 15 s   ISO 800\nstar-trails-0001.jpg");
+  }
+}

@@ -1,0 +1,76 @@
+package zygonox.desktop.sentence;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import zygonox.core.quantity.InvalidInput;
+
+class SettingsTest {
+  @ParameterizedTest
+  @CsvSource({
+    "20, 20",
+    "'2,8', 2.8",
+    "f/4, 4",
+    "ISO 1600, 1600",
+    "30 s, 30",
+    "-12.5°, -12.5",
+    "'120 frames', 120"
+  })
+  void numbersAreReadAsPeopleTypeThem(String typed, double value) {
+    assertThat(Settings.parse(typed)).isEqualTo(value);
+  }
+
+  @Test
+  void aChoiceIsTypedByItsBeginningAndSteppedRound() {
+    AtomicReference<String> taken = new AtomicReference<>();
+    Setting setting =
+        Settings.choice(
+            "method",
+            "lighten",
+            List.of("darken", "lighten", "mean"),
+            s -> s,
+            s -> "does " + s,
+            taken::set);
+    assertThat(setting.tryOut().apply("ME").sentence()).isEqualTo("does mean");
+    setting.accept().accept("da");
+    assertThat(taken.get()).isEqualTo("darken");
+    setting.step().accept(1);
+    assertThat(taken.get()).isEqualTo("mean");
+    setting.step().accept(-1);
+    assertThat(taken.get()).isEqualTo("darken");
+    Setting.Outcome none = setting.tryOut().apply("sharpen");
+    assertThat(none.possible()).isFalse();
+    assertThat(none.sentence()).contains("darken, lighten, mean");
+  }
+
+  @Test
+  void aStepBeyondTheRangeLeavesTheValue() {
+    AtomicReference<Double> taken = new AtomicReference<>(90.0);
+    Setting setting =
+        Settings.number(
+            "altitude",
+            "90",
+            90,
+            v -> v + 1,
+            v -> v - 1,
+            v -> InvalidInput.check("The altitude", v, -90, 90),
+            v -> v + " degrees",
+            taken::set);
+    setting.step().accept(1);
+    assertThat(taken.get()).isEqualTo(90);
+    setting.step().accept(-1);
+    assertThat(taken.get()).isEqualTo(89);
+    assertThat(setting.tryOut().apply("x").sentence()).contains("no number");
+  }
+
+  @Test
+  void aSentenceReadsAsOneText() {
+    Setting setting = Settings.choice("a", "b", List.of("b"), s -> s, s -> "", s -> {});
+    Sentence sentence = new Sentence.Builder().say("Take ").set(setting).say(".").end();
+    assertThat(sentence.text()).isEqualTo("Take b.");
+  }
+}

@@ -1,0 +1,87 @@
+package zygonox.desktop.sky;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static zygonox.desktop.stage.TestNight.setting;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.quantity.Direction;
+import zygonox.desktop.sentence.Setting;
+import zygonox.desktop.stage.OpenNight;
+import zygonox.desktop.stage.TestNight;
+
+class SkyModelTest {
+  @TempDir Path folder;
+  private OpenNight night;
+  private SkyModel model;
+
+  @BeforeEach
+  void open() throws Exception {
+    night = TestNight.in(folder);
+    model = new SkyModel(night);
+  }
+
+  private Setting part(String key) {
+    return setting(model.sentenceProperty().get(), key);
+  }
+
+  private Direction facing() {
+    return night.program().orElseThrow().facing();
+  }
+
+  @Test
+  void itBeginsInTheMiddleOfTheProgram() {
+    assertThat(model.sentenceProperty().get().text())
+        .isEqualTo(
+            "From Harrowmere Head, upper Lennock valley, at 21:10, looking N 4° and 27° up through"
+                + " 20 mm.");
+    assertThat(model.darknessProperty().get()).startsWith("Dark from 20:12 to 05:38.");
+    assertThat(model.obstaclesProperty().get()).isEmpty();
+  }
+
+  @Test
+  void turningKeepsTheLensOnTheSky() {
+    model.turn(-10, 5);
+    assertThat(facing()).isEqualTo(new Direction(354, 32));
+    model.turn(0, 500);
+    assertThat(facing().altitudeDeg()).isEqualTo(90);
+    model.turn(0, -500);
+    assertThat(facing().altitudeDeg()).isEqualTo(-30);
+    night.undo();
+    assertThat(facing()).isEqualTo(new Direction(4, 27));
+  }
+
+  @Test
+  void zoomingGoesByWholeMillimetres() {
+    model.zoom(1);
+    assertThat(part("focal").text()).isEqualTo("21 mm");
+    for (int i = 0; i < 100; i++) {
+      model.zoom(-1);
+    }
+    assertThat(part("focal").text()).isEqualTo("4 mm");
+  }
+
+  @Test
+  void theHourIsTypedSteppedOrChosenOnTheBand() {
+    part("time").accept().accept("18:40");
+    assertThat(model.obstaclesProperty().get()).first().asString().contains("not dark yet");
+    part("time").step().accept(-1);
+    assertThat(part("time").text()).isEqualTo("18:30");
+    night.timeProperty().set(Instant.parse("2026-10-14T13:00:00Z"));
+    assertThat(part("time").text()).isEqualTo("14:00");
+    assertThat(model.obstaclesProperty().get()).first().asString().contains("sun is up");
+    assertThat(part("time").tryOut().apply("late").possible()).isFalse();
+  }
+
+  @Test
+  void limitsAreToldBySeveralSchools() {
+    assertThat(part("focal").tryOut().apply("40").sentence())
+        .contains("48° by 33°")
+        .contains("12.5 s by the rule of 500")
+        .contains("10.0 s by 400")
+        .contains("NPF");
+  }
+}
