@@ -30,6 +30,9 @@ import zygonox.desktop.stage.Workplace;
 
 /** Blends the frames; the picture is the blend as it grows. */
 public final class BlendView implements StageView {
+  /** Folder inside the night's that results go to when nothing else is said. */
+  private static final String RESULTS = "results";
+
   private final Workplace workplace;
   private final BlendModel model;
   private final VBox head;
@@ -156,8 +159,7 @@ public final class BlendView implements StageView {
     lastSingle = done.single;
     lastCaption = BlendModel.outcome(done.result);
     lastSingleName = "one frame: " + done.frame.file().getFileName();
-    Path folder = workplace.night().folder().orElse(done.frame.file().toAbsolutePath().getParent());
-    target.setText(folder.resolve("results").resolve(model.fileName()).toString());
+    target.setText(RESULTS + "/" + model.fileName());
     if (inView) {
       enter();
     }
@@ -196,21 +198,16 @@ public final class BlendView implements StageView {
   }
 
   private void save() {
-    Path to = Path.of(target.getText().strip());
     BlendResult done = model.resultProperty().get();
+    Path night = folder();
+    Path to = night.resolve(target.getText().strip());
     workplace
         .tasks()
         .start(
             "Saving",
             (progress, cancellation) -> {
-              Path folder = to.toAbsolutePath().getParent();
-              if (workplace
-                  .night()
-                  .folder()
-                  .map(f -> f.resolve("results"))
-                  .filter(folder::equals)
-                  .isPresent()) {
-                Files.createDirectories(folder);
+              if (to.getParent().equals(night.resolve(RESULTS))) {
+                Files.createDirectories(to.getParent());
               }
               PictureCopy.write(
                   FrameReader.look(done.output()),
@@ -222,5 +219,23 @@ public final class BlendView implements StageView {
             },
             saved -> workplace.navigator().note("Saved as " + saved),
             workplace.navigator()::fault);
+  }
+
+  /** Where names without a folder lead: the night's, or without a night that of the frames. */
+  private Path folder() {
+    return workplace
+        .night()
+        .folder()
+        .orElseGet(
+            () ->
+                workplace
+                    .night()
+                    .framesProperty()
+                    .get()
+                    .frames()
+                    .get(0)
+                    .file()
+                    .toAbsolutePath()
+                    .getParent());
   }
 }

@@ -1,11 +1,8 @@
 package zygonox.desktop.shell;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
-import java.util.stream.Stream;
 import javafx.application.Application;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
@@ -28,27 +25,23 @@ public final class App extends Application {
     window.setTitle("Zygonox");
     window.setMinWidth(900);
     window.setMinHeight(600);
-    Map<String, String> options = getParameters().getNamed();
     List<String> plain = getParameters().getUnnamed();
     boolean demo = plain.contains("--demo");
+    int shots = plain.indexOf("--shots");
     window.show();
-    if (demo) {
-      shell.openNight(DemoNight.copy());
+    if (shots >= 0 && shots + 1 < plain.size()) {
+      shell.openNight(DemoNight.passing());
+      new Shots(shell, Path.of(plain.get(shots + 1))).take();
+    } else if (demo) {
+      shell.openNight(DemoNight.keeping());
       shell.go(StageName.BLEND);
+      shell.blend().start();
     } else {
       LastNight.recall().ifPresent(shell::openNight);
-    }
-    shell
-        .night()
-        .nightProperty()
-        .subscribe(n -> shell.night().folder().ifPresent(LastNight::remember));
-    int shots = plain.indexOf("--shots");
-    if (shots >= 0 && shots + 1 < plain.size()) {
-      new Shots(shell, Path.of(plain.get(shots + 1))).take();
-    } else if (options.containsKey("shots")) {
-      new Shots(shell, Path.of(options.get("shots"))).take();
-    } else if (demo) {
-      shell.blend().start();
+      shell
+          .night()
+          .nightProperty()
+          .subscribe(n -> shell.night().folder().ifPresent(LastNight::remember));
     }
   }
 
@@ -56,25 +49,6 @@ public final class App extends Application {
   public static void loadFonts() {
     for (String font : FONTS) {
       Font.loadFont(App.class.getResourceAsStream("/zygonox/desktop/fonts/" + font), 14);
-    }
-  }
-
-  /** The demo night, copied to where it may be changed. */
-  private static final class DemoNight {
-    private static Path copy() throws IOException {
-      Path from = Path.of(System.getProperty("zygonox.demo"));
-      Path to = Files.createTempDirectory("zygonox-demo").resolve(from.getFileName());
-      try (Stream<Path> files = Files.walk(from)) {
-        for (Path file : files.toList()) {
-          Path copy = to.resolve(from.relativize(file).toString());
-          if (Files.isDirectory(file)) {
-            Files.createDirectories(copy);
-          } else {
-            Files.copy(file, copy);
-          }
-        }
-      }
-      return to;
     }
   }
 }
