@@ -30,8 +30,7 @@ public final class App extends Application {
     int shots = plain.indexOf("--shots");
     window.show();
     if (shots >= 0 && shots + 1 < plain.size()) {
-      shell.openNight(DemoNight.passing());
-      new Shots(shell, Path.of(plain.get(shots + 1))).take();
+      new Shots(shell, DemoNight.passing(), Path.of(plain.get(shots + 1))).take();
     } else if (demo) {
       shell.openNight(DemoNight.keeping());
       shell.go(StageName.BLEND);

@@ -35,14 +35,18 @@ final class Shots {
   /** A view: how it is reached, and what its picture is called. */
   private record Step(String name, Runnable reach, double seconds) {}
 
-  Shots(Shell shell, Path folder) {
+  private final Path night;
+
+  Shots(Shell shell, Path night, Path folder) {
     this.shell = shell;
+    this.night = night;
     this.folder = folder;
   }
 
   void take() throws IOException {
     Files.createDirectories(folder);
-    add("sky", () -> shell.go(StageName.SKY), SETTLE_SECONDS);
+    add("begin", () -> shell.go(StageName.SKY), SETTLE_SECONDS);
+    add("sky", () -> shell.openNight(night), SETTLE_SECONDS);
     add("program", () -> shell.go(StageName.PROGRAM), 2.5);
     add("program-setting", () -> shell.lookup("#setting-exposure").requestFocus(), SETTLE_SECONDS);
     add("rehearse", () -> shell.go(StageName.REHEARSE), SETTLE_SECONDS);

@@ -1,6 +1,8 @@
 package zygonox.desktop.sky;
 
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -13,7 +15,9 @@ import zygonox.core.night.Night;
 import zygonox.core.optics.Sensor;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
+import zygonox.core.quantity.Coordinates;
 import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.InvalidInput;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.Moon;
 import zygonox.core.sky.Sun;
@@ -100,7 +104,7 @@ public final class SkyModel {
 
   private void refresh() {
     if (program().isEmpty()) {
-      sentence.set(new Sentence.Builder().say("No night is open.").end());
+      sentence.set(new Sentence.Builder().say("Plan a night.").end());
       obstacles.set(List.of());
       darkness.set("");
       return;
@@ -108,8 +112,7 @@ public final class SkyModel {
     Night night = night();
     if (!night.equals(sampled)) {
       sampled = night;
-      darkness.set(
-          Words.darkness(new Almanac(night.place(), night.date(), night.zone()), night.zone()));
+      darkness.set(describe(night));
     }
     sentence.set(sentence(night, program().get()));
     obstacles.set(found(night, program().get()));
@@ -118,7 +121,25 @@ public final class SkyModel {
   private Sentence sentence(Night night, Program p) {
     Direction facing = p.facing();
     return new Sentence.Builder()
-        .say("From " + night.placeName() + ", at ")
+        .say("On ")
+        .set(
+            Settings.parsed(
+                "date",
+                night.date().toString(),
+                typed -> night.withDate(date(typed)),
+                SkyModel::describe,
+                changed -> change("date", changed),
+                days -> night.withDate(night.date().plusDays(days))))
+        .say(" from " + night.placeName() + " (")
+        .set(
+            Settings.parsed(
+                "place",
+                Coordinates.text(night.place()),
+                typed -> night.withPlace(Coordinates.parse(typed, night.place().heightMetres())),
+                SkyModel::describe,
+                changed -> change("place", changed),
+                steps -> night))
+        .say("), at ")
         .set(
             Settings.parsed(
                 "time",
@@ -162,6 +183,23 @@ public final class SkyModel {
                 changed -> open.edit("focal", changed)))
         .say(".")
         .end();
+  }
+
+  private void change(String what, Night changed) {
+    open.timeProperty().set(null);
+    open.edit(what, changed);
+  }
+
+  private static LocalDate date(String typed) {
+    try {
+      return LocalDate.parse(typed.strip());
+    } catch (DateTimeParseException e) {
+      throw new InvalidInput("\"" + typed.strip() + "\" is no date; type it like 2026-10-14", e);
+    }
+  }
+
+  private static String describe(Night night) {
+    return Words.darkness(new Almanac(night.place(), night.date(), night.zone()), night.zone());
   }
 
   private String describe(Program p) {

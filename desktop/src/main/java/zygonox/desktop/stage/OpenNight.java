@@ -97,6 +97,18 @@ public final class OpenNight {
             night.programs().get(Math.min(programIndex.get(), night.programs().size() - 1)));
   }
 
+  /** Makes a new night in a folder and opens it. */
+  public void begin(Path folder, Night plan) {
+    NightFile.at(folder.resolve(NightFile.FILE_NAME)).write(plan);
+    open(folder);
+  }
+
+  /** Changes the plan as a whole. */
+  public void edit(String thing, Night changed) {
+    history.edit(thing, changed);
+    save();
+  }
+
   /** Changes the program in work. */
   public void edit(String thing, Program changed) {
     history.edit(thing + programIndex.get(), night().withProgram(programIndex.get(), changed));

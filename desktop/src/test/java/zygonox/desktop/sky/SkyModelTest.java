@@ -36,10 +36,26 @@ class SkyModelTest {
   void itBeginsInTheMiddleOfTheProgram() {
     assertThat(model.sentenceProperty().get().text())
         .isEqualTo(
-            "From Harrowmere Head, upper Lennock valley, at 21:10, looking N 4° and 27° up through"
-                + " 20 mm.");
+            "On 2026-10-14 from Harrowmere Head, upper Lennock valley (54.42° N, 2.31° W), at 21:10,"
+                + " looking N 4° and 27° up through 20 mm.");
     assertThat(model.darknessProperty().get()).startsWith("Dark from 20:12 to 05:38.");
     assertThat(model.obstaclesProperty().get()).isEmpty();
+  }
+
+  @Test
+  void dateAndPlaceAreTypedAndProgramsKeepTheirHour() {
+    part("date").accept().accept("2026-11-30");
+    assertThat(part("time").text()).isEqualTo("21:10");
+    assertThat(night.night().programs().get(0).start().toString()).isEqualTo("2026-11-30T20:40Z");
+    assertThat(part("date").tryOut().apply("soon").possible()).isFalse();
+    assertThat(part("date").tryOut().apply("2150-01-01").possible()).isFalse();
+    part("date").step().accept(1);
+    assertThat(night.night().date()).hasToString("2026-12-01");
+    part("place").accept().accept("69 39 N, 18 57 E");
+    assertThat(part("place").text()).isEqualTo("69.65° N, 18.95° E");
+    assertThat(part("place").tryOut().apply("91, 0").possible()).isFalse();
+    night.undo();
+    assertThat(part("place").text()).isEqualTo("54.42° N, 2.31° W");
   }
 
   @Test
