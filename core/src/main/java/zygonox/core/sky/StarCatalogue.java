@@ -36,7 +36,7 @@ public final class StarCatalogue {
       for (String line; (line = reader.readLine()) != null; ) {
         String[] cells = line.split(",", -1);
         stars.add(
-            new Star(
+            Star.at(
                 Integer.parseInt(cells[0]),
                 new Equatorial(Double.parseDouble(cells[1]), Double.parseDouble(cells[2])),
                 Double.parseDouble(cells[3]),

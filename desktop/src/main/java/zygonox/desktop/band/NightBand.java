@@ -2,6 +2,8 @@ package zygonox.desktop.band;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -22,6 +24,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
+import zygonox.core.quantity.Place;
 import zygonox.core.sky.Moon;
 import zygonox.core.sky.Sun;
 import zygonox.core.sky.Twilight;
@@ -44,10 +47,13 @@ public final class NightBand extends Region {
   private final Canvas canvas = new Canvas();
   private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);
   private List<Sample> sun = List.of();
-  private Night sampled;
+  private Sky sampled;
   private Instant from = Instant.EPOCH;
   private Instant to = Instant.EPOCH.plusSeconds(1);
   private double pointer = -1;
+
+  /** What the samples of sun and moon hold for; the programs do not matter to them. */
+  private record Sky(Place place, LocalDate date, ZoneId zone) {}
 
   private record Sample(Instant time, double altitudeDeg, double moonDeg) {}
 
@@ -108,22 +114,14 @@ public final class NightBand extends Region {
    * From an hour before sunset to an hour after sunrise, wider where programs or frames reach out.
    */
   private void chooseSpan(Night night) {
-    if (night.equals(sampled)) {
-      return;
-    }
-    sampled = night;
     ZonedDateTime noon = night.date().atTime(12, 0).atZone(night.zone());
-    List<Sample> samples = new ArrayList<>();
-    for (Instant t = noon.toInstant();
-        t.isBefore(noon.plusDays(1).toInstant());
-        t = t.plusSeconds(60L * SAMPLE_MINUTES)) {
-      samples.add(
-          new Sample(
-              t, Sun.altitudeDeg(night.place(), t), Moon.from(night.place(), t).altitudeDeg()));
+    Sky wanted = new Sky(night.place(), night.date(), night.zone());
+    if (!wanted.equals(sampled)) {
+      sampled = wanted;
+      sun = samples(night.place(), noon.toInstant(), noon.plusDays(1).toInstant());
     }
-    sun = samples;
     List<Instant> down =
-        samples.stream()
+        sun.stream()
             .filter(s -> s.altitudeDeg < Twilight.DAY.lowestDeg())
             .map(Sample::time)
             .toList();
@@ -135,6 +133,14 @@ public final class NightBand extends Region {
       from = start.isBefore(from) ? start.minusSeconds(900) : from;
       to = program.end().isAfter(to) ? program.end().plusSeconds(900) : to;
     }
+  }
+
+  private static List<Sample> samples(Place place, Instant first, Instant last) {
+    List<Sample> samples = new ArrayList<>();
+    for (Instant t = first; t.isBefore(last); t = t.plusSeconds(60L * SAMPLE_MINUTES)) {
+      samples.add(new Sample(t, Sun.altitudeDeg(place, t), Moon.from(place, t).altitudeDeg()));
+    }
+    return samples;
   }
 
   private void draw() {

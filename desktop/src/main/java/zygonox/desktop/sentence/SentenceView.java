@@ -46,15 +46,52 @@ public final class SentenceView extends VBox {
     if (editing) {
       return;
     }
-    List<Node> nodes = new ArrayList<>();
-    for (Part part : sentence.parts()) {
-      nodes.add(part instanceof Setting setting ? label(setting) : words(part.text()));
+    if (!retold(sentence)) {
+      List<Node> nodes = new ArrayList<>();
+      for (Part part : sentence.parts()) {
+        nodes.add(part instanceof Setting setting ? label(setting) : words(part.text()));
+      }
+      String key = focusedKey;
+      flow.getChildren().setAll(nodes);
+      if (key != null) {
+        focusOn(key);
+      }
     }
-    String key = focusedKey;
-    flow.getChildren().setAll(nodes);
-    if (key != null) {
-      focusOn(key);
+  }
+
+  /** Puts a sentence of the same parts into the nodes that are there: quick enough for a drag. */
+  private boolean retold(Sentence sentence) {
+    List<Node> nodes = flow.getChildren();
+    if (nodes.size() != sentence.parts().size()) {
+      return false;
     }
+    for (int i = 0; i < nodes.size(); i++) {
+      Part part = sentence.parts().get(i);
+      boolean same =
+          part instanceof Setting setting
+              ? setting.key().equals(nodes.get(i).getUserData()) && nodes.get(i) instanceof Label
+              : nodes.get(i) instanceof Text;
+      if (!same) {
+        return false;
+      }
+    }
+    for (int i = 0; i < nodes.size(); i++) {
+      Part part = sentence.parts().get(i);
+      if (nodes.get(i) instanceof Text words) {
+        words.setText(part.text());
+      } else if (nodes.get(i) instanceof Label label) {
+        label.setText(part.text());
+        label.setAccessibleText(label.getUserData() + ": " + part.text());
+        if (label.isFocused()) {
+          tellConsequence((Setting) part);
+        }
+      }
+    }
+    return true;
+  }
+
+  private void tellConsequence(Setting setting) {
+    say(setting.tryOut().apply(setting.editText()), true);
   }
 
   private static Text words(String text) {
@@ -79,22 +116,28 @@ public final class SentenceView extends VBox {
         .findFirst();
   }
 
-  private Label label(Setting setting) {
-    Label label = new Label(setting.text());
+  /** The part as it stands now: the label outlives the setting it was made for. */
+  private Setting now(String key) {
+    return setting(key).orElseThrow();
+  }
+
+  private Label label(Setting first) {
+    String key = first.key();
+    Label label = new Label(first.text());
     label.getStyleClass().add("setting");
-    label.setId("setting-" + setting.key());
-    label.setUserData(setting.key());
+    label.setId("setting-" + key);
+    label.setUserData(key);
     label.setFocusTraversable(true);
     label.setAccessibleRole(AccessibleRole.BUTTON);
-    label.setAccessibleText(setting.key() + ": " + setting.text());
+    label.setAccessibleText(key + ": " + first.text());
     label
         .focusedProperty()
         .subscribe(
             focused -> {
               if (focused) {
-                focusedKey = setting.key();
-                say(setting.tryOut().apply(setting.editText()), true);
-              } else if (!editing && setting.key().equals(focusedKey) && label.getScene() != null) {
+                focusedKey = key;
+                tellConsequence(now(key));
+              } else if (!editing && key.equals(focusedKey) && label.getScene() != null) {
                 focusedKey = null;
                 consequence.setText(" ");
               }
@@ -104,21 +147,21 @@ public final class SentenceView extends VBox {
           label.requestFocus();
           e.consume();
         });
-    label.setOnMouseClicked(e -> edit(label, setting, setting.editText()));
+    label.setOnMouseClicked(e -> edit(label, now(key), now(key).editText()));
     label.setOnScroll(
         e -> {
           if (e.getDeltaY() != 0 && label.isFocused()) {
-            setting.step().accept(e.getDeltaY() > 0 ? 1 : -1);
+            now(key).step().accept(e.getDeltaY() > 0 ? 1 : -1);
             e.consume();
           }
         });
-    label.addEventHandler(KeyEvent.KEY_PRESSED, e -> keyPressed(e, label, setting));
+    label.addEventHandler(KeyEvent.KEY_PRESSED, e -> keyPressed(e, label, now(key)));
     label.addEventHandler(
         KeyEvent.KEY_TYPED,
         e -> {
           String typed = e.getCharacter();
           if (!editing && !e.isShortcutDown() && typed.matches("[\\p{L}\\p{N}.]")) {
-            edit(label, setting, typed);
+            edit(label, now(key), typed);
             e.consume();
           }
         });

@@ -8,6 +8,8 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
@@ -46,7 +48,7 @@ final class SkyChart extends Region {
   private static final double FAINTEST_STAR = 6.3;
   private static final double FAINTEST_ARC = 4.2;
   private static final double FAINTEST_NAME = 1.9;
-  private static final int GALAXY_CELL = 5;
+  private static final int GALAXY_CELL = 12;
   private static final int ARC_POINTS = 20;
 
   private final SkyModel model;
@@ -179,21 +181,39 @@ final class SkyChart extends Region {
     return x > -20 && y > -20 && x < getWidth() + 20 && y < getHeight() + 20;
   }
 
+  private boolean isAway(LocalSky sky, Vector j2000) {
+    Vector v = sky.towards(j2000);
+    return v.z() < -0.02 || !lens.sees(v) || isFarOut(v);
+  }
+
+  private boolean isFarOut(Vector v) {
+    double x = lens.x(v);
+    double y = lens.y(v);
+    return x < -300 || y < -300 || x > getWidth() + 300 || y > getHeight() + 300;
+  }
+
+  /** Sampled coarsely and drawn smoothly: the galaxy has no edges. */
   private void drawGalaxy(GraphicsContext g, LocalSky sky, Color light, double darkness) {
-    for (int y = 0; y < getHeight(); y += GALAXY_CELL) {
-      for (int x = 0; x < getWidth(); x += GALAXY_CELL) {
-        Vector v = lens.towards(x + GALAXY_CELL / 2.0, y + GALAXY_CELL / 2.0);
-        if (v.z() < 0) {
-          continue;
-        }
-        double brightness = MilkyWay.brightness(sky.j2000Of(v));
-        if (brightness > 0.05) {
-          double share = 0.4 * darkness * brightness / MilkyWay.STEPS;
-          g.setFill(light.deriveColor(0, 1, 1, share));
-          g.fillRect(x, y, GALAXY_CELL, GALAXY_CELL);
-        }
+    int columns = (int) Math.ceil(getWidth() / GALAXY_CELL) + 1;
+    int rows = (int) Math.ceil(getHeight() / GALAXY_CELL) + 1;
+    int rgb =
+        (int) Math.round(light.getRed() * 255) << 16
+            | (int) Math.round(light.getGreen() * 255) << 8
+            | (int) Math.round(light.getBlue() * 255);
+    int[] argb = new int[columns * rows];
+    for (int y = 0; y < rows; y++) {
+      for (int x = 0; x < columns; x++) {
+        Vector v = lens.towards((x + 0.5) * GALAXY_CELL, (y + 0.5) * GALAXY_CELL);
+        double brightness = v.z() < 0 ? 0 : MilkyWay.brightness(sky.j2000Of(v));
+        int alpha = (int) (255 * 0.4 * darkness * brightness / MilkyWay.STEPS);
+        argb[y * columns + x] = alpha << 24 | rgb;
       }
     }
+    WritableImage image = new WritableImage(columns, rows);
+    image
+        .getPixelWriter()
+        .setPixels(0, 0, columns, rows, PixelFormat.getIntArgbInstance(), argb, 0, columns);
+    g.drawImage(image, 0, 0, columns * GALAXY_CELL, rows * GALAXY_CELL);
   }
 
   private void drawFigures(GraphicsContext g, LocalSky sky, Color light) {
@@ -246,6 +266,11 @@ final class SkyChart extends Region {
         break;
       }
       Vector j2000 = star.vector();
+      if (isAway(skies[0], j2000)
+          && isAway(skies[ARC_POINTS / 2], j2000)
+          && isAway(skies[ARC_POINTS], j2000)) {
+        continue;
+      }
       int n = 0;
       for (LocalSky sky : skies) {
         Vector v = LocalSky.refracted(sky.towards(j2000));
@@ -269,7 +294,12 @@ final class SkyChart extends Region {
       if (star.magnitude() > faintest) {
         break;
       }
-      Vector v = LocalSky.refracted(sky.towards(star.vector()));
+      Vector airless = sky.towards(star.vector());
+      // Most stars are elsewhere: told before the air is reckoned, which takes longer.
+      if (airless.z() < -0.02 || !lens.sees(airless) || isFarOut(airless)) {
+        continue;
+      }
+      Vector v = LocalSky.refracted(airless);
       if (v.z() <= 0 || !inView(v)) {
         continue;
       }

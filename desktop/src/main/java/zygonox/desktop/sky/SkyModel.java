@@ -38,7 +38,7 @@ public final class SkyModel {
   private final ReadOnlyObjectWrapper<List<String>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyStringWrapper darkness = new ReadOnlyStringWrapper("");
-  private Night sampled;
+  private Night described;
 
   public SkyModel(OpenNight open) {
     this.open = open;
@@ -110,8 +110,14 @@ public final class SkyModel {
       return;
     }
     Night night = night();
-    if (!night.equals(sampled)) {
-      sampled = night;
+    // Of a whole drag of the lens only the programs change: the almanac is reckoned once.
+    boolean sameSky =
+        described != null
+            && described.place().equals(night.place())
+            && described.date().equals(night.date())
+            && described.zone().equals(night.zone());
+    if (!sameSky) {
+      described = night;
       darkness.set(describe(night));
     }
     sentence.set(sentence(night, program().get()));
