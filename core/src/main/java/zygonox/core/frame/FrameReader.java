@@ -130,11 +130,25 @@ public final class FrameReader {
       if (structure.isPresent() && structure.get().isPlain()) {
         return new PlainTiffSource(file, structure.get());
       }
+      if (structure.isPresent() && structure.get().photometric() == TiffStructure.WHITE_IS_ZERO) {
+        return new WholeSource(
+            stored, () -> inverted(ImageIoDecoder.decode(file, frame.format(), stored)));
+      }
     }
     if (frame.format() == PictureFormat.JPEG && TurboJpeg.isPresent()) {
       return new TurboJpegSource(file, stored, memory);
     }
     return new WholeSource(stored, () -> ImageIoDecoder.decode(file, frame.format(), stored));
+  }
+
+  /** A negative's samples the usual way round: the decoder gives them as they are stored. */
+  private static Raster inverted(Raster raster) {
+    short[] samples = raster.samples();
+    int white = raster.layout().white();
+    for (int i = 0; i < samples.length; i++) {
+      samples[i] = (short) (white - (samples[i] & 0xffff));
+    }
+    return raster;
   }
 
   /** Reads a whole frame into memory. */

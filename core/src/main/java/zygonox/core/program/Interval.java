@@ -103,10 +103,6 @@ public record Interval(double delaySeconds, double exposureSeconds, double gapSe
     return Duration.ofNanos(Math.round(seconds * 1e9));
   }
 
-  public Interval withDelay(double seconds) {
-    return new Interval(seconds, exposureSeconds, gapSeconds, count);
-  }
-
   public Interval withExposure(double seconds) {
     return new Interval(delaySeconds, seconds, gapSeconds, count);
   }

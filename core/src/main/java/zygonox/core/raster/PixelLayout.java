@@ -50,16 +50,6 @@ public record PixelLayout(int width, int height, int channels, int bits) {
     return (1 << bits) - 1;
   }
 
-  /** The same picture at another depth. */
-  public PixelLayout withBits(int newBits) {
-    return new PixelLayout(width, height, channels, newBits);
-  }
-
-  /** Whether pictures of the two layouts lie pixel on pixel. */
-  public boolean sameGrid(PixelLayout other) {
-    return width == other.width && height == other.height;
-  }
-
   /** For sentences: {@code 6000 x 4000 RGB, 16 bit}. */
   @Override
   public String toString() {

@@ -134,6 +134,26 @@ class FrameReaderTest {
   }
 
   @Test
+  void aNegativeIsTurnedRound() throws IOException, UnreadableFrame {
+    Raster raster = TestPictures.random(new PixelLayout(40, 30, 1, 16), 8);
+    Path file = TestPictures.write(folder.resolve("n.tif"), raster, FrameInfo.UNKNOWN);
+    byte[] bytes = Files.readAllBytes(file);
+    // The photometric tag, 262, of one short: from 1, black is zero, to 0, white is zero.
+    int tag = -1;
+    for (int i = 8 + 2 * raster.samples().length; i < bytes.length - 12 && tag < 0; i++) {
+      boolean found =
+          bytes[i] == 0x06 && bytes[i + 1] == 0x01 && bytes[i + 2] == 3 && bytes[i + 4] == 1;
+      tag = found ? i : tag;
+    }
+    bytes[tag + 8] = 0;
+    Files.write(file, bytes);
+    Raster back = read(file);
+    for (int i = 0; i < raster.samples().length; i++) {
+      assertThat(back.samples()[i] & 0xffff).isEqualTo(65535 - (raster.samples()[i] & 0xffff));
+    }
+  }
+
+  @Test
   void jpegComesOutOfBothDecodersAlike() throws UnreadableFrame {
     Raster raster = TestPictures.smooth(new PixelLayout(333, 217, 3, 8));
     Path file = TestPictures.write(folder.resolve("a.jpg"), raster, FrameInfo.UNKNOWN);

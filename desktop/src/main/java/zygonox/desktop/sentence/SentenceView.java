@@ -252,9 +252,4 @@ public final class SentenceView extends VBox {
     consequence.pseudoClassStateChanged(WRONG, !outcome.possible());
     consequence.setText(withHint ? HINT + "  ·  " + outcome.sentence() : outcome.sentence());
   }
-
-  /** Puts the keyboard on a setting. */
-  public void focusSetting(String key) {
-    setting(key).ifPresent(s -> focusOn(key));
-  }
 }

@@ -4,8 +4,6 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.Objects;
 import java.util.function.LongSupplier;
-import javafx.beans.property.ReadOnlyBooleanProperty;
-import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
@@ -22,8 +20,6 @@ public final class History<T> {
   private final Deque<T> before = new ArrayDeque<>();
   private final Deque<T> after = new ArrayDeque<>();
   private final ReadOnlyObjectWrapper<T> current = new ReadOnlyObjectWrapper<>();
-  private final ReadOnlyBooleanWrapper canUndo = new ReadOnlyBooleanWrapper();
-  private final ReadOnlyBooleanWrapper canRedo = new ReadOnlyBooleanWrapper();
   private final LongSupplier nanoTime;
   private Object lastThing;
   private long lastTime;
@@ -45,14 +41,6 @@ public final class History<T> {
 
   public T get() {
     return current.get();
-  }
-
-  public ReadOnlyBooleanProperty canUndoProperty() {
-    return canUndo.getReadOnlyProperty();
-  }
-
-  public ReadOnlyBooleanProperty canRedoProperty() {
-    return canRedo.getReadOnlyProperty();
   }
 
   /** Starts anew with another document. */
@@ -103,9 +91,6 @@ public final class History<T> {
   }
 
   private void become(T state) {
-    // Before the state, so that whoever hears of it can ask.
-    canUndo.set(!before.isEmpty());
-    canRedo.set(!after.isEmpty());
     current.set(state);
   }
 }
