@@ -263,10 +263,10 @@ final class BlendCommand implements Callable<Integer> {
   private static List<String> lines(BlendResult result) {
     List<String> lines = new ArrayList<>();
     lines.add(
-        "%s of %d frames is in %s; it took %s"
+        "%s of %s is in %s; it took %s"
             .formatted(
                 result.method().term(),
-                result.used(),
+                Words.frames(result.used()),
                 result.output(),
                 Words.duration(result.seconds())));
     result

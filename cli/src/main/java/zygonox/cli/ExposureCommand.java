@@ -52,7 +52,7 @@ final class ExposureCommand implements Callable<Integer> {
             String.format(
                 Locale.ROOT,
                 "%s at f/%s, ISO %.0f (EV %.1f at ISO 100)",
-                Words.duration(found.shutterSeconds()),
+                Words.shutter(found.shutterSeconds()),
                 Words.number(Math.round(found.aperture() * 10) / 10.0),
                 found.iso(),
                 found.ev100())));

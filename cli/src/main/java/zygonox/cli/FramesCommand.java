@@ -104,7 +104,7 @@ final class FramesCommand implements Callable<Integer> {
     parts.add(frame.file().toString());
     String time = capturedAt(set, frame);
     parts.add(time == null ? "no capture time" : time);
-    frame.info().exposureSeconds().ifPresent(s -> parts.add(Words.duration(s)));
+    frame.info().exposureSeconds().ifPresent(s -> parts.add(Words.shutter(s)));
     frame.info().aperture().ifPresent(a -> parts.add("f/" + Words.number(a)));
     frame.info().iso().ifPresent(i -> parts.add("ISO " + Words.number(i)));
     parts.add(frame.layout().toString());

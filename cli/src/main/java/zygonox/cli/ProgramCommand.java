@@ -173,7 +173,7 @@ final class ProgramCommand implements Callable<Integer> {
         "%d frames of %s, %s closed between, %s from start to start"
             .formatted(
                 interval.count(),
-                Words.duration(interval.exposureSeconds()),
+                Words.shutter(interval.exposureSeconds()),
                 Words.duration(interval.gapSeconds()),
                 Words.duration(interval.periodSeconds())));
     if (start != null) {

@@ -86,14 +86,15 @@ public final class Words {
     return CLOCK.format(time.atZone(zone));
   }
 
-  /**
-   * A time in seconds as people say it: {@code 1 h 05 min}, {@code 12 min 30 s}, {@code 8 s},
-   * {@code 1/250 s}.
-   */
+  /** A shutter time as cameras show it: {@code 1/250 s}, {@code 0.5 s}, {@code 2 min}. */
+  public static String shutter(double seconds) {
+    return seconds < 0.25 && seconds > 0
+        ? "1/" + Math.round(1 / seconds) + " s"
+        : duration(seconds);
+  }
+
+  /** A time in seconds as people say it: {@code 1 h 05 min}, {@code 12 min 30 s}, {@code 8 s}. */
   public static String duration(double seconds) {
-    if (seconds < 0.25 && seconds > 0) {
-      return "1/" + Math.round(1 / seconds) + " s";
-    }
     long s = Math.round(seconds);
     if (seconds < 10 && seconds != s) {
       return String.format(Locale.ROOT, "%.3g s", seconds).replaceAll("\\.?0+ s$", " s");
@@ -105,6 +106,11 @@ public final class Words {
       return s % 60 == 0 ? s / 60 + " min" : "%d min %02d s".formatted(s / 60, s % 60);
     }
     return "%d h %02d min".formatted(s / 3600, s % 3600 / 60);
+  }
+
+  /** Some frames: {@code 1 frame}, {@code 48 frames}. */
+  public static String frames(int count) {
+    return count + (count == 1 ? " frame" : " frames");
   }
 
   /** A number without needless zeros: {@code 20}, {@code 2.8}. */

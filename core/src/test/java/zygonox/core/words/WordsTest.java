@@ -49,7 +49,6 @@ class WordsTest {
   @CsvSource({
     "8, 8 s",
     "0.5, 0.5 s",
-    "0.004, 1/250 s",
     "0, 0 s",
     "1.25, 1.25 s",
     "75, 1 min 15 s",
@@ -71,6 +70,12 @@ class WordsTest {
       double latitude, double longitude, LocalDate date, ZoneId zone, String said) {
     Almanac almanac = new Almanac(new Place(latitude, longitude, 0), date, zone);
     assertThat(Words.darkness(almanac, zone)).contains(said);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"0.004, 1/250 s", "0.5, 0.5 s", "0.0001, 1/10000 s", "240, 4 min"})
+  void shutterTimesAreSaidAsCamerasShowThem(double seconds, String said) {
+    assertThat(Words.shutter(seconds)).isEqualTo(said);
   }
 
   @ParameterizedTest

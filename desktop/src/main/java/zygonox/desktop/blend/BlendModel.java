@@ -179,7 +179,7 @@ public final class BlendModel {
     Frame first = of.frames().get(0);
     String exposure =
         first.info().exposureSeconds().isPresent()
-            ? " of " + Words.duration(first.info().exposureSeconds().getAsDouble())
+            ? " of " + Words.shutter(first.info().exposureSeconds().getAsDouble())
             : "";
     return "the %d frames%s%s"
         .formatted(

@@ -74,7 +74,7 @@ public final class FramesModel {
     Frame first = run.frames().get(0);
     StringBuilder text = new StringBuilder();
     text.append(run.frames().size()).append(run.frames().size() == 1 ? " frame" : " frames");
-    first.info().exposureSeconds().ifPresent(s -> text.append(" of ").append(Words.duration(s)));
+    first.info().exposureSeconds().ifPresent(s -> text.append(" of ").append(Words.shutter(s)));
     clock(set, first).ifPresent(t -> text.append(" from ").append(t));
     return text.toString();
   }
@@ -94,7 +94,7 @@ public final class FramesModel {
     Path name = frame.file().getFileName();
     List<String> parts = new ArrayList<>();
     parts.add(clock(set, frame).orElse("no time"));
-    frame.info().exposureSeconds().ifPresent(s -> parts.add(Words.duration(s)));
+    frame.info().exposureSeconds().ifPresent(s -> parts.add(Words.shutter(s)));
     frame.info().iso().ifPresent(i -> parts.add("ISO " + Words.number(i)));
     return String.join("   ", parts) + "\n" + name;
   }

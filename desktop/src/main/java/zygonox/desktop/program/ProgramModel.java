@@ -96,7 +96,7 @@ public final class ProgramModel {
         .set(
             number(
                 "exposure",
-                Words.duration(i.exposureSeconds()),
+                Words.shutter(i.exposureSeconds()),
                 i.exposureSeconds(),
                 v -> rounded(v * THIRD),
                 v -> rounded(v / THIRD),
