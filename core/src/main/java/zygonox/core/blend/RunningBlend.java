@@ -91,8 +91,8 @@ final class RunningBlend {
             }
             coverage[index] = Coverage.of(source);
           } catch (UnreadableFrame e) {
-            if (added) {
-              // Part of it is in the result already: nothing can take it out again.
+            if (added || coverage[index] != null) {
+              // Part of it, here or in an earlier band, is in the result: nothing takes it out.
               throw new WorkFailed(e.file() + " broke off while it was read", e);
             }
             coverage[index] = nothing;

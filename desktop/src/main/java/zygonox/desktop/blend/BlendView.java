@@ -46,6 +46,9 @@ public final class BlendView implements StageView {
   private String lastSingleName = "";
   private boolean inView;
 
+  /** The blend that runs, or null: what an earlier one still sends is not shown. */
+  private BlendModel.Job running;
+
   public BlendView(Workplace workplace) {
     this.workplace = workplace;
     this.model = new BlendModel(workplace.night());
@@ -129,17 +132,17 @@ public final class BlendView implements StageView {
     if (!model.canBlend()) {
       return;
     }
-    forget();
     workplace.picture().compareWith(null, "");
     Path file = scratch.resolve("blend.tif");
     file.toFile().deleteOnExit();
     BlendModel.Job job = model.job(file);
+    running = job;
     workplace
         .tasks()
         .start(
             "Blending: " + job.title(),
             (progress, cancellation) -> {
-              BlendResult done = job.run(new Watcher(progress, job.width()), cancellation);
+              BlendResult done = job.run(new Watcher(progress, job), cancellation);
               Frame frame = FrameReader.look(file);
               return new Finished(
                   done,
@@ -148,12 +151,24 @@ public final class BlendView implements StageView {
                   job.single());
             },
             this::finished,
-            workplace.navigator()::fault);
+            fault -> failed(job, fault));
   }
 
   private record Finished(BlendResult result, Pixels picture, Pixels single, Frame frame) {}
 
+  /** After a fault or a cancel the picture of before comes back. */
+  private void failed(BlendModel.Job job, Throwable fault) {
+    if (running == job) {
+      running = null;
+      if (inView) {
+        enter();
+      }
+    }
+    workplace.navigator().fault(fault);
+  }
+
   private void finished(Finished done) {
+    running = null;
     model.finished(done.result);
     lastPicture = done.picture;
     lastSingle = done.single;
@@ -168,11 +183,11 @@ public final class BlendView implements StageView {
   /** Passes progress on, and pictures to the viewer. */
   private final class Watcher implements BlendWatcher {
     private final Progress progress;
-    private final int realWidth;
+    private final BlendModel.Job job;
 
-    Watcher(Progress progress, int realWidth) {
+    Watcher(Progress progress, BlendModel.Job job) {
       this.progress = progress;
-      this.realWidth = realWidth;
+      this.job = job;
     }
 
     @Override
@@ -187,10 +202,10 @@ public final class BlendView implements StageView {
 
     @Override
     public void picture(Preview preview) {
-      Pixels pixels = Pixels.of(preview, realWidth);
+      Pixels pixels = Pixels.of(preview, job.width());
       Platform.runLater(
           () -> {
-            if (inView && lastPicture == null) {
+            if (inView && running == job) {
               workplace.picture().show(pixels, "growing");
             }
           });

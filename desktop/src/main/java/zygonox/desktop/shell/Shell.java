@@ -27,6 +27,7 @@ import javafx.util.Subscription;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.Cancelled;
 import zygonox.core.work.Progress;
 import zygonox.desktop.band.NightBand;
 import zygonox.desktop.blend.BlendView;
@@ -212,6 +213,10 @@ public final class Shell extends StackPane implements Navigator {
 
   @Override
   public void fault(Throwable fault) {
+    if (fault instanceof Cancelled) {
+      note(Faults.sentence(fault));
+      return;
+    }
     message.setText(Faults.sentence(fault));
     if (!message.getStyleClass().contains("message-fault")) {
       message.getStyleClass().add("message-fault");

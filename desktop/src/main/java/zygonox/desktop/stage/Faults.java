@@ -1,6 +1,7 @@
 package zygonox.desktop.stage;
 
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.work.Cancelled;
 import zygonox.core.work.WorkFailed;
 
 /** What a fault says to a person. */
@@ -8,7 +9,9 @@ public final class Faults {
   private Faults() {}
 
   public static String sentence(Throwable fault) {
-    if (fault instanceof InvalidInput || fault instanceof WorkFailed) {
+    if (fault instanceof InvalidInput
+        || fault instanceof WorkFailed
+        || fault instanceof Cancelled) {
       return fault.getMessage();
     }
     System.getLogger("zygonox.desktop").log(System.Logger.Level.ERROR, "unexpected", fault);

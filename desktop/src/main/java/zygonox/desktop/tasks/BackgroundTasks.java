@@ -22,7 +22,8 @@ public interface BackgroundTasks {
    *
    * @param title what is being done, for a person
    * @param onDone gets the outcome on the window's thread
-   * @param onFailed gets the fault on the window's thread; cancellation is no fault
+   * @param onFailed gets the fault on the window's thread, or {@link zygonox.core.work.Cancelled}:
+   *     then things are to be put back as they were
    */
   <T> void start(String title, Work<T> work, Consumer<T> onDone, Consumer<Throwable> onFailed);
 

@@ -65,9 +65,7 @@ public final class ThreadedTasks implements BackgroundTasks {
         },
         fault -> {
           end(mine);
-          if (!(fault instanceof Cancelled)) {
-            onFailed.accept(fault);
-          }
+          onFailed.accept(fault);
         });
   }
 
