@@ -188,6 +188,23 @@ class ShellTest {
   }
 
   @Test
+  void aCancelledBlendGivesThePictureOfBeforeBack(FxRobot robot) throws Exception {
+    stage(robot, KeyCode.DIGIT5);
+    robot.clickOn("#blend");
+    await(() -> shell.picture().otherProperty().get() != null);
+    String before = shell.picture().captionProperty().get();
+    var picture = shell.picture().pixelsProperty().get();
+    robot.interact(
+        () -> {
+          shell.blend().start();
+          shell.cancel();
+        });
+    await(() -> text("#message").startsWith("Cancelled"));
+    assertThat(shell.picture().captionProperty().get()).isEqualTo(before);
+    assertThat(shell.picture().pixelsProperty().get()).isSameAs(picture);
+  }
+
+  @Test
   void theLensIsPointedByKeysAndByDraggingTheSky(FxRobot robot) {
     stage(robot, KeyCode.DIGIT1);
     assertThat(text("#darkness")).startsWith("Dark from 20:12 to 05:38.");
