@@ -5,14 +5,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import zygonox.core.optics.Body;
+import zygonox.core.optics.PointStarRule;
 import zygonox.core.optics.Sensor;
-import zygonox.core.quantity.InvalidInput;
+import zygonox.core.optics.StarImage;
+import zygonox.core.quantity.Direction;
 
 /** What a lens and a sensor allow. */
 @Command(
@@ -20,23 +20,15 @@ import zygonox.core.quantity.InvalidInput;
     description = "Field of view, point-star limits and depth of field of a lens on a sensor.",
     mixinStandardHelpOptions = true)
 final class LimitsCommand implements Callable<Integer> {
-  private static final Pattern PAIR = Pattern.compile("(\\d+(?:\\.\\d+)?)x(\\d+(?:\\.\\d+)?)");
   private static final double USUAL_RULE = 500;
   private static final double STRICT_RULE = 400;
 
   @Mixin private Output output;
 
-  @Option(names = "--focal", required = true, paramLabel = "MM", description = "Focal length, mm.")
-  private double focal;
+  @Mixin private SensorOptions sensor;
 
   @Option(names = "--aperture", required = true, paramLabel = "N", description = "f-number.")
   private double aperture;
-
-  @Option(names = "--sensor", required = true, paramLabel = "WxH", description = "Sensor, mm.")
-  private String sensor;
-
-  @Option(names = "--pixels", required = true, paramLabel = "WxH", description = "Its pixels.")
-  private String pixels;
 
   @Option(names = "--dec", paramLabel = "D", description = "Declination of the sky, degrees.")
   private double declination;
@@ -49,36 +41,44 @@ final class LimitsCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    double[] size = pair("--sensor", sensor, "36x24");
-    double[] count = pair("--pixels", pixels, "6000x4000");
-    Body body = new Body("", size[0], size[1], (int) count[0], (int) count[1]);
-    Sensor optics = new Sensor(body, focal, aperture);
+    Body body = sensor.body();
+    Sensor optics = new Sensor(body, sensor.focal(), aperture);
     ObjectNode answer = Output.object();
     answer.put("pixelPitchUm", body.pixelPitchUm());
     answer.put("cropFactor", optics.cropFactor());
     answer.put("arcsecPerPixel", optics.arcsecPerPixel());
     answer
         .putObject("fieldOfView")
-        .put("horizontal", optics.fieldOfViewDeg(size[0]))
-        .put("vertical", optics.fieldOfViewDeg(size[1]))
+        .put("horizontal", optics.fieldOfViewDeg(body.sensorWidthMm()))
+        .put("vertical", optics.fieldOfViewDeg(body.sensorHeightMm()))
         .put("diagonal", optics.fieldOfViewDeg(optics.diagonalMm()));
     double npf = optics.npfSeconds(declination);
+    double starPixels = StarImage.fwhmPixels(body);
+    double ownWidth = starPixels / optics.driftPixels(1, declination);
+    PointStarRule.Framed framed = new PointStarRule.Framed(optics, new Direction(0, 0), 0);
     answer
         .putObject("pointStars")
         .put("rule500", optics.ruleSeconds(USUAL_RULE))
         .put("rule400", optics.ruleSeconds(STRICT_RULE))
-        .put("npf", npf);
+        .put("npf", npf)
+        .put("bySensor", PointStarRule.BY_SENSOR.seconds(framed))
+        .put("ownWidth", ownWidth);
     List<String> lines = new ArrayList<>();
     lines.add(
         line(
             "sees %.1f by %.1f degrees, %.1f arcsec a pixel",
-            optics.fieldOfViewDeg(size[0]),
-            optics.fieldOfViewDeg(size[1]),
+            optics.fieldOfViewDeg(body.sensorWidthMm()),
+            optics.fieldOfViewDeg(body.sensorHeightMm()),
             optics.arcsecPerPixel()));
     lines.add(
         line(
-            "point stars up to %.1f s by the rule of 500, %.1f s by 400, %.1f s by NPF",
-            optics.ruleSeconds(USUAL_RULE), optics.ruleSeconds(STRICT_RULE), npf));
+            "point stars up to %.1f s by the rule of 500, %.1f s by 400, %.1f s by NPF, "
+                + "%.1f s until a star has moved by its own %.1f pixels",
+            optics.ruleSeconds(USUAL_RULE),
+            optics.ruleSeconds(STRICT_RULE),
+            npf,
+            ownWidth,
+            starPixels));
     if (exposure != null) {
       double drift = optics.driftPixels(exposure, declination);
       answer.put("driftPixels", drift);
@@ -111,16 +111,5 @@ final class LimitsCommand implements Callable<Integer> {
 
   private static String line(String format, Object... values) {
     return String.format(Locale.ROOT, format, values);
-  }
-
-  private static double[] pair(String option, String text, String example) {
-    Matcher matcher = PAIR.matcher(text);
-    if (!matcher.matches()) {
-      throw new InvalidInput(
-          "%s %s is no width and height; write it like %s".formatted(option, text, example));
-    }
-    return new double[] {
-      Double.parseDouble(matcher.group(1)), Double.parseDouble(matcher.group(2))
-    };
   }
 }

@@ -14,11 +14,13 @@ import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
+import zygonox.core.gear.GearJson;
+import zygonox.core.gear.Kit;
 import zygonox.core.optics.Body;
+import zygonox.core.optics.Lens;
 import zygonox.core.program.Interval;
 import zygonox.core.program.ProgramCheck;
 import zygonox.core.program.ProgramFinding;
-import zygonox.core.program.Supplies;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Place;
@@ -32,6 +34,8 @@ import zygonox.core.words.Words;
 final class ProgramCommand implements Callable<Integer> {
   /** A sensor to reckon with when no camera is named: 36 x 24 mm, 24 megapixels. */
   private static final Body USUAL_BODY = new Body("a camera of 24 MP", 36, 24, 6000, 4000);
+
+  private static final Lens USUAL_LENS = new Lens("a lens of 24 mm", 24, 1.8);
 
   @Mixin private Output output;
 
@@ -84,6 +88,13 @@ final class ProgramCommand implements Callable<Integer> {
   private Path camera;
 
   @Option(
+      names = "--temperature",
+      paramLabel = "C",
+      defaultValue = "20",
+      description = "Degrees Celsius, for the battery (default: ${DEFAULT-VALUE}).")
+  private double celsius;
+
+  @Option(
       names = "--fps",
       paramLabel = "N",
       defaultValue = "30",
@@ -94,9 +105,11 @@ final class ProgramCommand implements Callable<Integer> {
   public Integer call() {
     InvalidInput.check("--fps", fps, 0.1, 1000);
     Interval interval = interval();
-    Supplies supplies = camera == null ? Supplies.usual(USUAL_BODY) : supplies(camera);
+    Kit kit = camera == null ? Kit.usual(USUAL_BODY, USUAL_LENS) : kit(camera);
     List<ProgramFinding> findings = new ArrayList<>(ProgramCheck.ofInterval(interval));
-    findings.addAll(ProgramCheck.ofSupplies(supplies, interval));
+    findings.addAll(
+        ProgramCheck.ofSupplies(
+            kit, interval.count(), interval.count() * interval.exposureSeconds(), celsius));
     if ((latitude == null) != (longitude == null)) {
       throw new InvalidInput("--lat and --lon belong together; give both or neither");
     }
@@ -104,7 +117,7 @@ final class ProgramCommand implements Callable<Integer> {
       Place place = new Place(latitude, longitude, 0);
       findings.addAll(ProgramCheck.ofLight(interval, start.toInstant(), place, start.getOffset()));
     }
-    output.answer(json(interval, supplies, findings), lines(interval, supplies, findings));
+    output.answer(json(interval, kit, findings), lines(interval, kit, findings));
     return 0;
   }
 
@@ -116,7 +129,7 @@ final class ProgramCommand implements Callable<Integer> {
         length.count != null ? length.count : Interval.countWithin(exposure, gap, length.duration));
   }
 
-  private static Supplies supplies(Path file) {
+  private static Kit kit(Path file) {
     JsonNode json;
     try {
       json = new ObjectMapper().readTree(file.toFile());
@@ -134,15 +147,23 @@ final class ProgramCommand implements Callable<Integer> {
             json.path("sensorHeightMm").asDouble(USUAL_BODY.sensorHeightMm()),
             json.path("pixelsWide").asInt(USUAL_BODY.pixelsWide()),
             json.path("pixelsHigh").asInt(USUAL_BODY.pixelsHigh()));
-    Supplies usual = Supplies.usual(body);
-    return new Supplies(
-        json.path("rawBytes").asLong(usual.frameBytes()),
-        new ByteSize(json.path("cardBytes").asLong(usual.card().bytes())),
-        json.path("batteryShots").asInt(usual.batteryShots()),
-        json.path("batteryHours").asDouble(usual.batteryHours()));
+    Kit usual = Kit.usual(body, USUAL_LENS);
+    return usual
+        .withCamera(GearJson.camera(json, usual.camera()))
+        .withCard(new ByteSize(json.path("cardBytes").asLong(usual.card().bytes())));
   }
 
-  private ObjectNode json(Interval interval, Supplies supplies, List<ProgramFinding> findings) {
+  private static ByteSize storage(Interval interval, Kit kit) {
+    return new ByteSize(interval.count() * kit.camera().rawBytes());
+  }
+
+  private double batteries(Interval interval, Kit kit) {
+    return kit.camera()
+        .battery()
+        .needed(interval.count(), interval.count() * interval.exposureSeconds(), celsius);
+  }
+
+  private ObjectNode json(Interval interval, Kit kit, List<ProgramFinding> findings) {
     ObjectNode answer = Output.object();
     answer.put("shots", interval.count());
     answer.put("totalSeconds", interval.totalSeconds());
@@ -155,8 +176,8 @@ final class ProgramCommand implements Callable<Integer> {
     answer.put("openFraction", interval.openFraction());
     answer.put("trailDegrees", interval.trailDegrees());
     answer.put("clipSeconds", interval.count() / fps);
-    answer.put("storageBytes", supplies.storage(interval).bytes());
-    answer.put("batteryShare", supplies.batteryShare(interval));
+    answer.put("storageBytes", storage(interval, kit).bytes());
+    answer.put("batteryShare", batteries(interval, kit));
     ArrayNode warnings = answer.putArray("warnings");
     for (ProgramFinding finding : findings) {
       warnings
@@ -167,7 +188,7 @@ final class ProgramCommand implements Callable<Integer> {
     return answer;
   }
 
-  private List<String> lines(Interval interval, Supplies supplies, List<ProgramFinding> findings) {
+  private List<String> lines(Interval interval, Kit kit, List<ProgramFinding> findings) {
     List<String> lines = new ArrayList<>();
     lines.add(
         "%d frames of %s, %s closed between, %s from start to start"
@@ -192,8 +213,8 @@ final class ProgramCommand implements Callable<Integer> {
     lines.add(
         "%s on the card, %.0f %% of a battery, a clip of %s at %s frames a second"
             .formatted(
-                supplies.storage(interval),
-                100 * supplies.batteryShare(interval),
+                storage(interval, kit),
+                100 * batteries(interval, kit),
                 Words.duration(interval.count() / fps),
                 Words.number(fps)));
     findings.forEach(f -> lines.add("Mind: " + Words.finding(f)));

@@ -20,6 +20,7 @@ import zygonox.core.camera.Truth;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.optics.Body;
+import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
@@ -73,11 +74,14 @@ final class RehearseCommand implements Callable<Integer> {
     }
     Body body = size == null ? plan.body() : resized(plan.body());
     SimulatedCamera camera =
-        new SimulatedCamera(
-            body, plan.lens(), plan.place(), plan.zone(), new Scene(plan.millAzimuthDeg()), seed);
+        new SimulatedCamera(body, plan.lens(), plan.site(), new Scene(plan.millAzimuthDeg()), seed);
     Rehearsal rehearsal = new Rehearsal(camera, Rehearsal.FileType.named(format));
     List<Rehearsal.Planned> planned =
-        rehearsal.plan(plan.programs(), count == null ? Integer.MAX_VALUE : count, out);
+        rehearsal.plan(
+            plan.programs(),
+            p -> Take.of(p, plan.kit(), plan.place()),
+            count == null ? Integer.MAX_VALUE : count,
+            out);
     Rehearsal.checkFree(planned, overwrite);
     makeFolder();
     rehearsal.run(planned, frame -> {}, output.progress("Shooting"), new Cancellation());

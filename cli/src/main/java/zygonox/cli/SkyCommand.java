@@ -2,7 +2,6 @@ package zygonox.cli;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
@@ -20,23 +19,29 @@ import picocli.CommandLine.Spec;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Place;
+import zygonox.core.site.Zones;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.Refraction;
 import zygonox.core.sky.SkyBody;
+import zygonox.core.sky.Skyline;
 
 /** Asks the sky. */
 @Command(
     name = "sky",
     description = "Where things stand, and what happens in a night.",
     mixinStandardHelpOptions = true,
-    subcommands = {SkyCommand.PositionCommand.class, SkyCommand.NightCommand.class})
+    subcommands = {
+      SkyCommand.PositionCommand.class,
+      SkyCommand.NightCommand.class,
+      SkyYearCommand.class
+    })
 final class SkyCommand implements Runnable {
   @Spec private CommandSpec spec;
 
   @Override
   public void run() {
     throw new CommandLine.ParameterException(
-        spec.commandLine(), "Say what is asked for: sky position or sky night");
+        spec.commandLine(), "Say what is asked for: sky position, sky night or sky year");
   }
 
   /** The options that name a place. */
@@ -79,7 +84,7 @@ final class SkyCommand implements Runnable {
         names = "--body",
         required = true,
         paramLabel = "BODY",
-        description = "sun, moon, polaris, galactic-centre, or RA,DEC of J2000 in degrees.")
+        description = "sun, moon, polaris, galactic-centre, M31, or RA,DEC of J2000 in degrees.")
     private String body;
 
     @Override
@@ -146,9 +151,16 @@ final class SkyCommand implements Runnable {
     @Option(names = "--target", paramLabel = "BODY", description = "As sky position's --body.")
     private String target;
 
+    @Option(
+        names = "--skyline",
+        paramLabel = "POINTS",
+        defaultValue = "",
+        description = "Azimuth and altitude pairs, such as \"340 4, 352 18, 5 4\".")
+    private String skyline;
+
     @Override
     public Integer call() {
-      ZoneId zone = zone();
+      ZoneId zone = Zones.parse(zoneName);
       Almanac almanac = new Almanac(where.place(), date, zone);
       ObjectNode answer = Output.object();
       List<String> lines = new ArrayList<>();
@@ -176,19 +188,11 @@ final class SkyCommand implements Runnable {
             "%-18s %s to %s".formatted("dark", text(window.from(), zone), text(window.to(), zone)));
       }
       if (target != null) {
-        addTarget(answer, lines, almanac.target(SkyBody.parse(target)), zone);
+        addTarget(
+            answer, lines, almanac.target(SkyBody.parse(target), Skyline.parse(skyline)), zone);
       }
       output.answer(answer, lines);
       return 0;
-    }
-
-    private ZoneId zone() {
-      try {
-        return ZoneId.of(zoneName);
-      } catch (DateTimeException e) {
-        throw new InvalidInput(
-            "--zone \"" + zoneName + "\" is not known; write one like Europe/London", e);
-      }
     }
 
     private static void addTarget(
@@ -221,7 +225,7 @@ final class SkyCommand implements Runnable {
           .put("to", text(window.to(), zone));
     }
 
-    private static String text(Instant time, ZoneId zone) {
+    static String text(Instant time, ZoneId zone) {
       // To the second: the models are not good for more.
       return Times.text(
           Instant.ofEpochSecond(Math.round(time.toEpochMilli() / 1000.0))

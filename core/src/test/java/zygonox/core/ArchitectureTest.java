@@ -16,7 +16,9 @@ class ArchitectureTest {
     "quantity",
     "work",
     "sky",
+    "site",
     "optics",
+    "gear",
     "program",
     "raster",
     "frame",
@@ -25,7 +27,8 @@ class ArchitectureTest {
     "blend",
     "camera",
     "night",
-    "words"
+    "words",
+    "handout"
   };
 
   @ArchTest static final ArchRule arrowsPointBack = layers();

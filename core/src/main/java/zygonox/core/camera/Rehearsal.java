@@ -7,8 +7,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
+import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
@@ -44,7 +46,7 @@ public final class Rehearsal {
   /**
    * A shot and where its frame goes.
    *
-   * @param program the program it belongs to
+   * @param program the settings it is shot with
    * @param shot the shot
    * @param file the frame's file
    */
@@ -58,18 +60,21 @@ public final class Rehearsal {
   /**
    * What will be shot.
    *
+   * @param takes everything a program shoots, in order
    * @param most frames of each program at the most
    */
-  public List<Planned> plan(List<Program> programs, int most, Path folder) {
+  public List<Planned> plan(
+      List<Program> programs, Function<Program, List<Take>> takes, int most, Path folder) {
     InvalidInput.check("The count of frames", most, 1, Integer.MAX_VALUE);
     List<Planned> planned = new ArrayList<>();
     for (int p = 0; p < programs.size(); p++) {
       Program program = programs.get(p);
-      for (Shot shot : program.shots()) {
-        if (shot.index() < most) {
+      for (Take take : takes.apply(program)) {
+        if (take.shot().index() < most) {
           String name =
-              "%s-%04d.%s".formatted(prefix(programs, p), shot.index() + 1, fileType.extension);
-          planned.add(new Planned(program, shot, folder.resolve(name)));
+              "%s-%04d.%s"
+                  .formatted(prefix(programs, p), take.shot().index() + 1, fileType.extension);
+          planned.add(new Planned(take.settings(), take.shot(), folder.resolve(name)));
         }
       }
     }

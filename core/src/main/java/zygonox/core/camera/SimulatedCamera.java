@@ -1,7 +1,6 @@
 package zygonox.core.camera;
 
 import java.nio.file.Path;
-import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -16,14 +15,19 @@ import zygonox.core.frame.OutputFormat;
 import zygonox.core.frame.PictureHeader;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
+import zygonox.core.optics.LightMeter;
+import zygonox.core.optics.Orientation;
 import zygonox.core.optics.Projection;
+import zygonox.core.optics.StarImage;
+import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
 import zygonox.core.quantity.Direction;
-import zygonox.core.quantity.Place;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
+import zygonox.core.site.Site;
+import zygonox.core.sky.SkyGlow;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
 
@@ -34,28 +38,10 @@ import zygonox.core.work.WholeFile;
  * makes white, and encoded as sRGB. The same seed gives the same frames to the byte.
  */
 public final class SimulatedCamera implements Camera {
-  /**
-   * Electrons a second that a star of magnitude 0 gives each square centimetre of lens in the green
-   * channel: 996 photons/s/cm2/Angstrom at V = 0 (M. Bessell, PASP 91, 589, 1979) over a green
-   * filter of some 800 Angstrom, of which lens, filter and sensor turn a third into electrons.
-   */
-  private static final double ELECTRONS_AT_MAGNITUDE_0 = 996 * 800 / 3.0;
-
-  /** Brightness of the sky overhead, magnitudes a square arcsecond: a dark upland [invented]. */
-  private static final double SKY_MAGNITUDE = 21.2;
-
-  /** Electrons that fill a pixel at ISO 100, a square micrometre of it [typical]. */
-  private static final double FULL_WELL_PER_SQUARE_UM = 1400;
-
   private static final double READ_NOISE_ELECTRONS = 3;
 
   /** Colour of the night sky in the three channels after white balance. */
   private static final float[] SKY_COLOUR = {0.78f, 0.92f, 1.22f};
-
-  /** Spread of the lens's image of a star, in micrometres, and its least in pixels. */
-  private static final double PSF_SIGMA_UM = 4.5;
-
-  private static final double LEAST_PSF_PIXELS = 0.6;
 
   /** Hot pixels, as a share of all. */
   private static final double HOT_SHARE = 1.5e-5;
@@ -64,14 +50,13 @@ public final class SimulatedCamera implements Camera {
 
   private final Body body;
   private final Lens lens;
-  private final Place place;
-  private final ZoneId zone;
+  private final Site site;
   private final Scene scene;
   private final long seed;
   private final List<HotPixel> hotPixels;
   private final ConcurrentHashMap<View, Scene.Ground> grounds = new ConcurrentHashMap<>();
 
-  private record View(double focalMm, Direction facing) {}
+  private record View(double focalMm, Direction facing, Orientation orientation) {}
 
   /**
    * A pixel that glows of itself.
@@ -82,13 +67,12 @@ public final class SimulatedCamera implements Camera {
   record HotPixel(int x, int y, int channel, double electronsPerSecond) {}
 
   /**
-   * @param zone the zone the camera's clock is set to
+   * @param site where it stands; its clock is set to the site's zone
    */
-  public SimulatedCamera(Body body, Lens lens, Place place, ZoneId zone, Scene scene, long seed) {
+  public SimulatedCamera(Body body, Lens lens, Site site, Scene scene, long seed) {
     this.body = body;
     this.lens = lens;
-    this.place = place;
-    this.zone = zone;
+    this.site = site;
     this.scene = scene;
     this.seed = seed;
     this.hotPixels = hotPixels(body, seed);
@@ -108,30 +92,38 @@ public final class SimulatedCamera implements Camera {
         .toList();
   }
 
-  List<HotPixel> hotPixels() {
-    return hotPixels;
+  /** Where they come to lie in a frame, the camera held one way or the other. */
+  List<HotPixel> hotPixels(Orientation orientation) {
+    return orientation == Orientation.LANDSCAPE
+        ? hotPixels
+        : hotPixels.stream()
+            .map(
+                h ->
+                    new HotPixel(h.y, body.pixelsWide() - 1 - h.x, h.channel, h.electronsPerSecond))
+            .toList();
   }
 
   private Projection projection(Program program) {
-    return new Projection(body, program.focalMm(), program.facing());
+    return new Projection(held(program), program.focalMm(), program.facing());
   }
 
-  /** Electrons a second a star of magnitude 0 gives through the program's lens. */
-  private static double zeroPoint(Program program) {
-    double openingCm = program.focalMm() / program.aperture() / 10;
-    return ELECTRONS_AT_MAGNITUDE_0 * Math.PI / 4 * openingCm * openingCm;
+  private LightMeter meter(Program program) {
+    return new LightMeter(held(program), program.focalMm(), program.aperture());
+  }
+
+  private Body held(Program program) {
+    return program.orientation().held(body);
   }
 
   StarTracks tracks(Program program, Shot shot) {
-    double psf = Math.max(LEAST_PSF_PIXELS, PSF_SIGMA_UM / body.pixelPitchUm());
     return new StarTracks(
-        place,
+        site.place(),
         projection(program),
         Exposure.of(shot),
-        psf,
-        zeroPoint(program),
-        body.pixelsWide(),
-        body.pixelsHigh(),
+        StarImage.sigmaPixels(body),
+        meter(program).zeroPoint(),
+        held(program).pixelsWide(),
+        held(program).pixelsHigh(),
         STRIP_ROWS);
   }
 
@@ -140,8 +132,8 @@ public final class SimulatedCamera implements Camera {
     OutputFormat format = OutputFormat.of(target);
     PictureHeader header =
         new PictureHeader(
-            body.pixelsWide(),
-            body.pixelsHigh(),
+            held(program).pixelsWide(),
+            held(program).pixelsHigh(),
             3,
             format.nearest(Depth.SIXTEEN),
             info(program, shot),
@@ -164,7 +156,8 @@ public final class SimulatedCamera implements Camera {
 
   /** What a shot would look like, without a file: 8-bit RGB of the body's size. */
   public Raster preview(Program program, Shot shot, Cancellation cancellation) {
-    PixelLayout layout = new PixelLayout(body.pixelsWide(), body.pixelsHigh(), 3, 8);
+    Body held = held(program);
+    PixelLayout layout = new PixelLayout(held.pixelsWide(), held.pixelsHigh(), 3, 8);
     Raster raster = Raster.blank(layout);
     Development development = new Development(program, shot, Depth.EIGHT);
     short[] samples = new short[STRIP_ROWS * layout.rowSamples()];
@@ -179,7 +172,7 @@ public final class SimulatedCamera implements Camera {
   }
 
   private FrameInfo info(Program program, Shot shot) {
-    var opened = shot.opensAt().atZone(zone);
+    var opened = shot.opensAt().atZone(site.zone());
     return new FrameInfo(
         Optional.of(new CaptureTime(opened.toLocalDateTime(), Optional.of(opened.getOffset()))),
         OptionalDouble.of(shot.exposureSeconds()),
@@ -198,44 +191,50 @@ public final class SimulatedCamera implements Camera {
     private final StarTracks tracks;
     private final Scene.Ground ground;
     private final Srgb.Encoder encoder;
-    private final int width = body.pixelsWide();
-    private final float[] light = new float[3 * width * STRIP_ROWS];
+    private final int width;
+    private final float[] light;
+    private final SkyLight skyLight;
+    private final List<HotPixel> hot;
+    private final boolean capped;
     private final float skyElectrons;
     private final float fullWell;
     private final float white;
 
     Development(Program program, Shot shot, Depth depth) {
       this.shot = shot;
+      this.capped = program.job() == Job.DARKS;
+      Body held = held(program);
+      this.width = held.pixelsWide();
+      this.light = new float[3 * width * STRIP_ROWS];
+      this.hot = hotPixels(program.orientation());
       this.projection = projection(program);
       this.tracks = tracks(program, shot);
       this.ground =
           grounds.computeIfAbsent(
-              new View(program.focalMm(), program.facing()),
-              v -> scene.seenBy(projection, width, body.pixelsHigh()));
+              new View(program.focalMm(), program.facing(), program.orientation()),
+              v -> scene.seenBy(projection, width, held.pixelsHigh()));
       this.encoder = new Srgb.Encoder(depth == Depth.EIGHT ? 8 : 16);
-      double pitch = body.pixelPitchUm();
-      double arcsec = 206.265 * pitch / program.focalMm();
+      LightMeter meter = meter(program);
+      SkyGlow sky = new SkyGlow(site.brightness(), site.place(), Exposure.of(shot).middle());
+      this.skyLight = new SkyLight(projection, sky, width, held.pixelsHigh());
       this.skyElectrons =
-          (float)
-              (zeroPoint(program)
-                  * Math.pow(10, -0.4 * SKY_MAGNITUDE)
-                  * arcsec
-                  * arcsec
-                  * shot.exposureSeconds());
-      this.fullWell = (float) (FULL_WELL_PER_SQUARE_UM * pitch * pitch);
-      this.white = fullWell * 100 / program.iso();
+          (float) meter.skyElectrons(site.brightness().magnitude(), shot.exposureSeconds());
+      this.fullWell = (float) meter.fullWell();
+      this.white = (float) meter.white(program.iso());
     }
 
     void strip(int firstRow, int rows, short[] samples) {
       Arrays.fill(light, 0, 3 * width * rows, 0);
-      tracks.into(light, firstRow, rows);
-      for (int y = 0; y < rows; y++) {
-        addSkyAndGround(firstRow + y, y * width);
+      if (!capped) {
+        tracks.into(light, firstRow, rows);
+        for (int y = 0; y < rows; y++) {
+          addSkyAndGround(firstRow + y, y * width);
+        }
       }
-      for (HotPixel hot : hotPixels) {
-        if (hot.y >= firstRow && hot.y < firstRow + rows) {
-          light[3 * ((hot.y - firstRow) * width + hot.x) + hot.channel] +=
-              (float) (hot.electronsPerSecond * shot.exposureSeconds());
+      for (HotPixel pixel : hot) {
+        if (pixel.y >= firstRow && pixel.y < firstRow + rows) {
+          light[3 * ((pixel.y - firstRow) * width + pixel.x) + pixel.channel] +=
+              (float) (pixel.electronsPerSecond * shot.exposureSeconds());
         }
       }
       for (int y = 0; y < rows; y++) {
@@ -243,33 +242,18 @@ public final class SimulatedCamera implements Camera {
       }
     }
 
-    /** The glow grows towards the horizon as the air path does, and warmer with it. */
     private void addSkyAndGround(int row, int at) {
-      int step = 32;
-      float[] glow = new float[width / step + 2];
-      float[] falloff = new float[glow.length];
-      for (int k = 0; k < glow.length; k++) {
-        var v = projection.towards(k * step, row);
-        double altitude = Math.toDegrees(Math.asin(Math.max(-1, Math.min(1, v.z()))));
-        // Below the horizon it is what the water mirrors.
-        double path = StarTracks.airMass(Math.abs(altitude));
-        glow[k] = (float) (1 + 0.9 * (1 - Math.exp((1 - path) / 7)));
-        var axis = projection.towards((width - 1) / 2.0, (body.pixelsHigh() - 1) / 2.0);
-        double cos = v.dot(axis);
-        // A good lens loses some half of the cos^4 that a pinhole would.
-        falloff[k] = (float) (cos * cos);
-      }
+      SkyLight.Row sky = skyLight.new Row(row);
       for (int x = 0; x < width; x++) {
-        float t = (float) (x % step) / step;
-        float g = glow[x / step] + t * (glow[x / step + 1] - glow[x / step]);
-        float f = falloff[x / step] + t * (falloff[x / step + 1] - falloff[x / step]);
-        float warm = 0.35f * (g - 1);
+        float glow = skyElectrons * sky.glow(x);
+        float warm = sky.warmth(x);
+        float f = sky.falloff(x);
         float cover = ground.cover(row * width + x);
         float land = cover > 0 ? reflectance(row, x) : 0;
         int i = 3 * (at + x);
         for (int c = 0; c < 3; c++) {
-          float sky = skyElectrons * SKY_COLOUR[c] * g * (1 + warm * (1 - c));
-          light[i + c] = f * ((1 - cover) * (light[i + c] + sky) + cover * land * sky);
+          float empty = glow * SKY_COLOUR[c] * (1 + warm * (1 - c));
+          light[i + c] = f * ((1 - cover) * (light[i + c] + empty) + cover * land * empty);
         }
       }
     }

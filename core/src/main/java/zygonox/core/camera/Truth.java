@@ -7,6 +7,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.List;
 import zygonox.core.camera.StarTracks.TrueStar;
+import zygonox.core.optics.Orientation;
 import zygonox.core.work.WholeFile;
 
 /**
@@ -44,7 +45,7 @@ public final class Truth {
       frame.putArray("streaks");
     }
     ArrayNode hot = root.putArray("hotPixels");
-    for (SimulatedCamera.HotPixel pixel : camera.hotPixels()) {
+    for (SimulatedCamera.HotPixel pixel : camera.hotPixels(Orientation.LANDSCAPE)) {
       hot.addObject().put("x", pixel.x()).put("y", pixel.y()).put("channel", pixel.channel());
     }
     WholeFile.write(

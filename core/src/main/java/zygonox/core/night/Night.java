@@ -5,37 +5,45 @@ import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import zygonox.core.gear.Kit;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
+import zygonox.core.optics.Orientation;
 import zygonox.core.program.Interval;
+import zygonox.core.program.Job;
 import zygonox.core.program.Program;
+import zygonox.core.program.ProgramCheck;
+import zygonox.core.program.StartingPrograms;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Place;
+import zygonox.core.site.Site;
+import zygonox.core.sky.SkyBody;
 
 /**
  * One night at one place, as planned. Immutable: a change makes a new one.
  *
  * @param name the night's name
- * @param placeName what the place is called
- * @param place where it is
  * @param date the evening's date; the night runs from its noon to the next
- * @param zone the place's time zone
- * @param body the camera
- * @param lens the lens
+ * @param site where
+ * @param kit with what
+ * @param assumptions what else is reckoned with
  * @param millAzimuthDeg where the rehearsal's windmill stands, degrees from north through east
  * @param programs what is to be shot, in order
+ * @param ticked what has been ticked off the field cards
  */
 public record Night(
     String name,
-    String placeName,
-    Place place,
     LocalDate date,
-    ZoneId zone,
-    Body body,
-    Lens lens,
+    Site site,
+    Kit kit,
+    Assumptions assumptions,
     double millAzimuthDeg,
-    List<Program> programs) {
+    List<Program> programs,
+    Set<String> ticked) {
   /** First and last year that can be planned. */
   private static final int FIRST_YEAR = 1900;
 
@@ -46,11 +54,61 @@ public record Night(
     // A direction's own check, so that there is one rule for azimuths.
     millAzimuthDeg = new Direction(millAzimuthDeg, 0).azimuthDeg();
     programs = List.copyOf(programs);
+    ticked = Set.copyOf(ticked);
   }
 
-  /** The same plan at another place. */
-  public Night withPlace(Place elsewhere) {
-    return new Night(name, placeName, elsewhere, date, zone, body, lens, millAzimuthDeg, programs);
+  public Place place() {
+    return site.place();
+  }
+
+  public ZoneId zone() {
+    return site.zone();
+  }
+
+  public Body body() {
+    return kit.camera().body();
+  }
+
+  public Lens lens() {
+    return kit.lens();
+  }
+
+  /**
+   * What is aimed at.
+   *
+   * @throws InvalidInput when the target's name is not known
+   */
+  public Optional<SkyBody> target() {
+    return assumptions.target().isBlank()
+        ? Optional.empty()
+        : Optional.of(SkyBody.parse(assumptions.target()));
+  }
+
+  /** What its programs are held against. */
+  public ProgramCheck.Conditions conditions() {
+    return new ProgramCheck.Conditions(
+        kit,
+        site,
+        assumptions.rule(),
+        target(),
+        assumptions.celsius(),
+        assumptions.darkSubtraction());
+  }
+
+  /** Sensible programs to begin with, made for this night. */
+  public StartingPrograms startingPrograms() {
+    return new StartingPrograms(kit, site, date, assumptions.rule(), target());
+  }
+
+  /** The same plan at another site, or at the site as it is now known. */
+  public Night withSite(Site other) {
+    List<Program> moved =
+        other.zone().equals(site.zone())
+            ? programs
+            : programs.stream()
+                .map(p -> p.withStart(p.start().atZoneSameInstant(other.zone()).toOffsetDateTime()))
+                .toList();
+    return new Night(name, date, other, kit, assumptions, millAzimuthDeg, moved, ticked);
   }
 
   /** The same plan on another date: programs begin at the same time of day. */
@@ -61,9 +119,39 @@ public record Night(
             .map(
                 p ->
                     p.withStart(
-                        p.start().atZoneSameInstant(zone).plusDays(days).toOffsetDateTime()))
+                        p.start().atZoneSameInstant(zone()).plusDays(days).toOffsetDateTime()))
             .toList();
-    return new Night(name, placeName, place, other, zone, body, lens, millAzimuthDeg, moved);
+    return new Night(name, other, site, kit, assumptions, millAzimuthDeg, moved, ticked);
+  }
+
+  public Night withKit(Kit other) {
+    return new Night(name, date, site, other, assumptions, millAzimuthDeg, programs, ticked);
+  }
+
+  public Night withAssumptions(Assumptions other) {
+    return new Night(name, date, site, kit, other, millAzimuthDeg, programs, ticked);
+  }
+
+  public Night withPrograms(List<Program> others) {
+    return new Night(name, date, site, kit, assumptions, millAzimuthDeg, others, ticked);
+  }
+
+  /** The same night with one program changed. */
+  public Night withProgram(int index, Program changed) {
+    List<Program> all = new ArrayList<>(programs);
+    all.set(index, changed);
+    return withPrograms(all);
+  }
+
+  /** The same night with something ticked off, or no longer. */
+  public Night withTick(String item, boolean done) {
+    Set<String> all = new TreeSet<>(ticked);
+    if (done) {
+      all.add(item);
+    } else {
+      all.remove(item);
+    }
+    return new Night(name, date, site, kit, assumptions, millAzimuthDeg, programs, all);
   }
 
   /**
@@ -74,29 +162,26 @@ public record Night(
   public static Night toBegin(LocalDate date, ZoneId zone) {
     Program trails =
         new Program(
+            Job.STAR_TRAILS_SHORT,
             "star trails",
             date.atTime(22, 0).atZone(zone).toOffsetDateTime(),
             new Interval(2, 20, 1, 170),
             2.8,
             1600,
             24,
-            new Direction(0, 30));
+            Orientation.LANDSCAPE,
+            new Direction(0, 30),
+            Optional.empty());
     return new Night(
         "A night",
-        "my place",
-        new Place(50, 10, 0),
         date,
-        zone,
-        new Body("a body of 24 MP, 36 x 24 mm", 36, 24, 6000, 4000),
-        new Lens("a lens of 24 mm", 24, 1.8),
+        Site.of("my place", new Place(50, 10, 0), zone),
+        Kit.usual(
+            new Body("a body of 24 MP, 36 x 24 mm", 36, 24, 6000, 4000),
+            new Lens("a lens of 24 mm", 24, 1.8)),
+        Assumptions.USUAL,
         0,
-        List.of(trails));
-  }
-
-  /** The same night with one program changed. */
-  public Night withProgram(int index, Program changed) {
-    List<Program> all = new ArrayList<>(programs);
-    all.set(index, changed);
-    return new Night(name, placeName, place, date, zone, body, lens, millAzimuthDeg, all);
+        List.of(trails),
+        Set.of());
   }
 }

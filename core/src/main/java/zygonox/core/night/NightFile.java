@@ -14,14 +14,26 @@ import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import zygonox.core.optics.Body;
-import zygonox.core.optics.Lens;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import zygonox.core.gear.GearJson;
+import zygonox.core.optics.Orientation;
+import zygonox.core.optics.PointStarRule;
 import zygonox.core.program.Interval;
+import zygonox.core.program.Job;
+import zygonox.core.program.Panorama;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Place;
+import zygonox.core.site.Site;
+import zygonox.core.sky.SkyBrightness;
+import zygonox.core.sky.Skyline;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
 
@@ -99,20 +111,15 @@ public final class NightFile {
    */
   public Night night() {
     try {
-      JsonNode gear = object(stored, "gear");
       return new Night(
           text(stored, "name"),
-          text(object(stored, "place"), "name"),
-          place(object(stored, "place")),
           LocalDate.parse(text(stored, "date")),
-          ZoneId.of(text(stored, "zone")),
-          body(object(gear, "body")),
-          new Lens(
-              text(object(gear, "lens"), "name"),
-              number(object(gear, "lens"), "focalMm"),
-              number(object(gear, "lens"), "widestAperture")),
+          site(object(stored, "place"), ZoneId.of(text(stored, "zone"))),
+          GearJson.kit(object(stored, "gear")),
+          assumptions(stored.path("assumptions")),
           stored.path("scene").path("windmillAzimuthDeg").asDouble(0),
-          programs());
+          programs(),
+          ticked(stored.path("ticked")));
     } catch (InvalidInput e) {
       throw new InvalidInput(file + ": " + e.getMessage(), e);
     } catch (DateTimeException e) {
@@ -122,20 +129,61 @@ public final class NightFile {
     }
   }
 
-  private static Place place(JsonNode place) {
-    return new Place(
-        number(place, "latitudeDeg"),
-        number(place, "longitudeDeg"),
-        place.path("heightMetres").asDouble(0));
+  private static Site site(JsonNode place, ZoneId zone) {
+    return new Site(
+        text(place, "name"),
+        new Place(
+            number(place, "latitudeDeg"),
+            number(place, "longitudeDeg"),
+            place.path("heightMetres").asDouble(0)),
+        zone,
+        Skyline.parse(place.path("skyline").asText("")),
+        new SkyBrightness(place.path("skyMagnitude").asDouble(SkyBrightness.USUAL.magnitude())),
+        place.path("notes").asText(""),
+        place.path("cautions").asText(""));
   }
 
-  private static Body body(JsonNode body) {
-    return new Body(
-        text(body, "name"),
-        number(body, "sensorWidthMm"),
-        number(body, "sensorHeightMm"),
-        (int) number(body, "pixelsWide"),
-        (int) number(body, "pixelsHigh"));
+  private static Assumptions assumptions(JsonNode json) {
+    Assumptions usual = Assumptions.USUAL;
+    return new Assumptions(
+        keyed(PointStarRule.class, json, "pointStarRule", usual.rule()),
+        json.path("target").asText(usual.target()),
+        json.path("celsius").asDouble(usual.celsius()),
+        json.path("darkSubtraction").asBoolean(usual.darkSubtraction()),
+        json.path("moonLimit").asDouble(usual.moonLimit()),
+        json.path("clipFps").asDouble(usual.clipFps()));
+  }
+
+  private static Set<String> ticked(JsonNode json) {
+    Set<String> ticked = new TreeSet<>();
+    json.forEach(item -> ticked.add(item.asText()));
+    return ticked;
+  }
+
+  /** One of an enumeration's names, written small and with hyphens. */
+  private static <E extends Enum<E>> E keyed(
+      Class<E> type, JsonNode parent, String key, E otherwise) {
+    String text = parent.path(key).asText("");
+    if (text.isEmpty()) {
+      return otherwise;
+    }
+    return Arrays.stream(type.getEnumConstants())
+        .filter(value -> key(value).equals(text))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new InvalidInput(
+                    "\"%s\" is \"%s\"; it must be one of %s"
+                        .formatted(
+                            key,
+                            text,
+                            Arrays.stream(type.getEnumConstants())
+                                .map(NightFile::key)
+                                .collect(Collectors.joining(", ")))));
+  }
+
+  private static String key(Enum<?> value) {
+    return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
   }
 
   private List<Program> programs() {
@@ -143,6 +191,7 @@ public final class NightFile {
     for (JsonNode p : stored.path("programs")) {
       programs.add(
           new Program(
+              keyed(Job.class, p, "job", Job.OWN),
               text(p, "name"),
               OffsetDateTime.parse(text(p, "start")),
               new Interval(
@@ -153,11 +202,25 @@ public final class NightFile {
               number(p, "aperture"),
               (int) number(p, "iso"),
               number(p, "focalMm"),
+              keyed(Orientation.class, p, "orientation", Orientation.LANDSCAPE),
               new Direction(
                   number(object(p, "facing"), "azimuthDeg"),
-                  number(object(p, "facing"), "altitudeDeg"))));
+                  number(object(p, "facing"), "altitudeDeg")),
+              panorama(p.path("panorama"))));
     }
     return programs;
+  }
+
+  private static Optional<Panorama> panorama(JsonNode json) {
+    return json.isObject()
+        ? Optional.of(
+            new Panorama(
+                number(json, "spanDeg"),
+                number(json, "heightDeg"),
+                number(json, "overlap"),
+                number(json, "clickDeg"),
+                number(json, "turnSeconds")))
+        : Optional.empty();
   }
 
   private static JsonNode object(JsonNode parent, String key) {
@@ -201,27 +264,31 @@ public final class NightFile {
     ObjectNode root = JSON.createObjectNode();
     root.put("format", FORMAT).put("version", VERSION).put("name", night.name());
     root.put("date", night.date().toString()).put("zone", night.zone().getId());
+    Site site = night.site();
     root.putObject("place")
-        .put("name", night.placeName())
-        .put("latitudeDeg", night.place().latitudeDeg())
-        .put("longitudeDeg", night.place().longitudeDeg())
-        .put("heightMetres", night.place().heightMetres());
-    ObjectNode gear = root.putObject("gear");
-    gear.putObject("body")
-        .put("name", night.body().name())
-        .put("sensorWidthMm", night.body().sensorWidthMm())
-        .put("sensorHeightMm", night.body().sensorHeightMm())
-        .put("pixelsWide", night.body().pixelsWide())
-        .put("pixelsHigh", night.body().pixelsHigh());
-    gear.putObject("lens")
-        .put("name", night.lens().name())
-        .put("focalMm", night.lens().focalMm())
-        .put("widestAperture", night.lens().widestAperture());
+        .put("name", site.name())
+        .put("latitudeDeg", site.place().latitudeDeg())
+        .put("longitudeDeg", site.place().longitudeDeg())
+        .put("heightMetres", site.place().heightMetres())
+        .put("skyline", site.skyline().text())
+        .put("skyMagnitude", site.brightness().magnitude())
+        .put("notes", site.notes())
+        .put("cautions", site.cautions());
+    GearJson.write(night.kit(), root.putObject("gear"));
+    Assumptions assumptions = night.assumptions();
+    root.putObject("assumptions")
+        .put("pointStarRule", key(assumptions.rule()))
+        .put("target", assumptions.target())
+        .put("celsius", assumptions.celsius())
+        .put("darkSubtraction", assumptions.darkSubtraction())
+        .put("moonLimit", assumptions.moonLimit())
+        .put("clipFps", assumptions.clipFps());
     root.putObject("scene").put("windmillAzimuthDeg", night.millAzimuthDeg());
     ArrayNode programs = root.putArray("programs");
     for (Program program : night.programs()) {
       ObjectNode p = programs.addObject();
-      p.put("name", program.name()).put("start", program.start().toString());
+      p.put("job", key(program.job())).put("name", program.name());
+      p.put("start", program.start().toString());
       p.put("delaySeconds", program.interval().delaySeconds());
       p.put("exposureSeconds", program.interval().exposureSeconds());
       p.put("gapSeconds", program.interval().gapSeconds());
@@ -231,8 +298,26 @@ public final class NightFile {
       p.putObject("facing")
           .put("azimuthDeg", program.facing().azimuthDeg())
           .put("altitudeDeg", program.facing().altitudeDeg());
+      p.put("orientation", key(program.orientation()));
+      writePanorama(program, p);
     }
+    ArrayNode ticked = root.putArray("ticked");
+    night.ticked().stream().sorted().forEach(ticked::add);
     return root;
+  }
+
+  private static void writePanorama(Program program, ObjectNode json) {
+    if (program.panorama().isEmpty()) {
+      json.putNull("panorama");
+      return;
+    }
+    Panorama panorama = program.panorama().get();
+    json.putObject("panorama")
+        .put("spanDeg", panorama.spanDeg())
+        .put("heightDeg", panorama.heightDeg())
+        .put("overlap", panorama.overlap())
+        .put("clickDeg", panorama.clickDeg())
+        .put("turnSeconds", panorama.turnSeconds());
   }
 
   /** Puts what is known over what was stored; what is not known stays. */

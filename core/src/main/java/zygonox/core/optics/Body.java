@@ -29,4 +29,13 @@ public record Body(
   public Body withPixels(int wide, int high) {
     return new Body(name, sensorWidthMm, sensorWidthMm * high / wide, wide, high);
   }
+
+  /** The same sensor turned by a quarter. */
+  public Body turned() {
+    return new Body(name, sensorHeightMm, sensorWidthMm, pixelsHigh, pixelsWide);
+  }
+
+  public double megapixels() {
+    return (double) pixelsWide * pixelsHigh / 1e6;
+  }
 }

@@ -42,6 +42,16 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
     return log2(iso / other.iso);
   }
 
+  /**
+   * The same brightness behind a neutral filter: the shutter stays open for longer.
+   *
+   * @param stops what the filter takes, 0 to 30; an optical density of 0.3 is one stop
+   */
+  public Exposure behindFilter(double stops) {
+    InvalidInput.check("The filter's stops", stops, 0, 30);
+    return new Exposure(shutterSeconds * Math.pow(2, stops), aperture, iso);
+  }
+
   private static double log2(double x) {
     return Math.log(x) / Math.log(2);
   }

@@ -3,15 +3,40 @@ package zygonox.core.optics;
 import zygonox.core.quantity.InvalidInput;
 
 /**
- * A lens of one focal length.
+ * A lens.
  *
  * @param name as it signs the files
- * @param focalMm focal length in mm
+ * @param shortestMm its shortest focal length in mm
+ * @param longestMm its longest; the same for one of a single focal length
  * @param widestAperture its smallest f-number
+ * @param bestAperture the f-number from which its corners are good
  */
-public record Lens(String name, double focalMm, double widestAperture) {
+public record Lens(
+    String name, double shortestMm, double longestMm, double widestAperture, double bestAperture) {
   public Lens {
-    InvalidInput.check("The focal length in mm", focalMm, 1, 5000);
+    InvalidInput.check("The focal length in mm", shortestMm, 1, 5000);
+    InvalidInput.check("The longest focal length in mm", longestMm, shortestMm, 5000);
     InvalidInput.check("The widest aperture", widestAperture, 0.5, 64);
+    InvalidInput.check("The aperture for good corners", bestAperture, widestAperture, 64);
+  }
+
+  /** A lens of one focal length, whose corners are good a stop down [common practice]. */
+  public Lens(String name, double focalMm, double widestAperture) {
+    this(
+        name,
+        focalMm,
+        focalMm,
+        widestAperture,
+        Math.min(64, Math.round(widestAperture * Math.sqrt(2) * 10) / 10.0));
+  }
+
+  /** Whether it can be set to a focal length. */
+  public boolean reaches(double focalMm) {
+    return focalMm >= shortestMm - 0.05 && focalMm <= longestMm + 0.05;
+  }
+
+  /** The nearest focal length it can be set to. */
+  public double nearest(double focalMm) {
+    return Math.max(shortestMm, Math.min(longestMm, focalMm));
   }
 }

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
+import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Place;
 import zygonox.core.sky.Crossings.Crossing;
@@ -41,6 +42,10 @@ public final class Almanac {
     public Duration length() {
       return Duration.between(from, to);
     }
+
+    public Instant middle() {
+      return from.plus(length().dividedBy(2));
+    }
   }
 
   /**
@@ -50,7 +55,8 @@ public final class Almanac {
    * @param transitAltitudeDeg how high it is then, in degrees without refraction
    * @param rise when it rises; empty where it does not that night
    * @param set when it sets; empty where it does not
-   * @param bestWindow the longest span that is dark and moonless with the target well up
+   * @param bestWindow the longest span that is dark and moonless with the target well up and above
+   *     the skyline
    */
   public record Target(
       Instant transit,
@@ -59,7 +65,10 @@ public final class Almanac {
       Optional<Instant> set,
       Optional<Window> bestWindow) {}
 
-  /** Below this a target is in the thick of the air; common practice, no source. */
+  /**
+   * Below this a target is in the thick of the air; one that never climbs so high is well up in the
+   * upper half of its way. Common practice, no source.
+   */
   private static final double WELL_UP_DEG = 20;
 
   private static final int FIRST_YEAR = 1900;
@@ -167,29 +176,44 @@ public final class Almanac {
     return Moon.at(midnight).illuminatedFraction();
   }
 
-  /** How a target fares that night. */
+  /** How a target fares that night over a level horizon. */
   public Target target(SkyBody body) {
+    return target(body, Skyline.LEVEL);
+  }
+
+  /**
+   * How a target fares that night. Its rise and set are at the sea-level horizon; the best window
+   * is above the skyline too.
+   */
+  public Target target(SkyBody body, Skyline skyline) {
     ToDoubleFunction<Instant> height =
         t -> body.at(place, t).direction().altitudeDeg() - body.horizonDeg(place, t);
     List<Crossing> horizon = Crossings.find(height, from, to);
     Instant transit = transit(body);
+    double highest = body.at(place, transit).direction().altitudeDeg();
+    return new Target(
+        transit,
+        highest,
+        first(horizon, true),
+        first(horizon, false),
+        highest <= 0 ? Optional.empty() : bestWindow(body, skyline, highest));
+  }
+
+  private Optional<Window> bestWindow(SkyBody body, Skyline skyline, double highestDeg) {
+    double least = Math.min(WELL_UP_DEG, highestDeg / 2);
     ToDoubleFunction<Instant> wellUp =
-        t -> body.at(place, t).direction().altitudeDeg() - WELL_UP_DEG;
+        t -> {
+          Direction d = body.at(place, t).direction();
+          return d.altitudeDeg() - Math.max(least, skyline.altitudeDeg(d.azimuthDeg()));
+        };
     List<Crossing> up = Crossings.find(wellUp, from, to);
     List<Crossing> edges = new ArrayList<>();
     for (Window window : darkWindows) {
       edges.add(new Crossing(window.from(), true));
       edges.add(new Crossing(window.to(), false));
     }
-    Optional<Window> best =
-        windows(List.of(up, edges), t -> wellUp.applyAsDouble(t) > 0 && isDark(t)).stream()
-            .max(Comparator.comparing(Window::length));
-    return new Target(
-        transit,
-        body.at(place, transit).direction().altitudeDeg(),
-        first(horizon, true),
-        first(horizon, false),
-        best);
+    return windows(List.of(up, edges), t -> wellUp.applyAsDouble(t) > 0 && isDark(t)).stream()
+        .max(Comparator.comparing(Window::length));
   }
 
   private boolean isDark(Instant time) {

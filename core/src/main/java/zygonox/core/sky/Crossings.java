@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.function.ToDoubleFunction;
 
 /** Finds when a height passes zero. */
-final class Crossings {
+public final class Crossings {
   private static final Duration STEP = Duration.ofMinutes(6);
   private static final long NEAR_ENOUGH_MILLIS = 200;
 
@@ -17,13 +17,13 @@ final class Crossings {
    * @param at when
    * @param rising whether it went up
    */
-  record Crossing(Instant at, boolean rising) {}
+  public record Crossing(Instant at, boolean rising) {}
 
   /**
    * All passages in a span, in order; also those of a body that only just shows or hides between
    * two steps.
    */
-  static List<Crossing> find(ToDoubleFunction<Instant> height, Instant from, Instant to) {
+  public static List<Crossing> find(ToDoubleFunction<Instant> height, Instant from, Instant to) {
     List<Crossing> found = new ArrayList<>();
     Instant a = from;
     double fa = height.applyAsDouble(a);

@@ -1,6 +1,7 @@
 package zygonox.core.words;
 
 import java.text.MessageFormat;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -14,7 +15,11 @@ import zygonox.core.align.Unmatched;
 import zygonox.core.blend.FrameDropped;
 import zygonox.core.frame.ReadFault;
 import zygonox.core.program.ProgramFinding;
+import zygonox.core.quantity.Angle;
+import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.Place;
 import zygonox.core.sky.Almanac;
+import zygonox.core.sky.Moon;
 
 /** Findings and values in plain sentences, the same for window and command line. */
 public final class Words {
@@ -22,6 +27,12 @@ public final class Words {
       ResourceBundle.getBundle("zygonox.core.words.words", Locale.ROOT);
 
   private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
+
+  /** A moon with less of it lit hardly lights the ground [common practice]. */
+  private static final double LEAST_MOONLIGHT = 0.05;
+
+  /** After its rise the moon needs a while to light more than the hills' tops. */
+  private static final long SETTLED_SECONDS = 3600;
 
   private Words() {}
 
@@ -82,7 +93,60 @@ public final class Words {
     return dark + " " + say(key, lit, rises, sets);
   }
 
-  private static String clock(Instant time, ZoneId zone) {
+  /**
+   * From when or until when the moon lights the ground in a night's dark hours, and from which side
+   * of a lens; empty where it does not.
+   *
+   * @param facing where the lens points
+   */
+  public static Optional<String> moonlight(
+      Almanac almanac, Place place, ZoneId zone, Direction facing) {
+    Instant dusk = almanac.event(Almanac.Event.ASTRONOMICAL_DUSK).orElse(almanac.from());
+    Instant dawn = almanac.event(Almanac.Event.ASTRONOMICAL_DAWN).orElse(almanac.to());
+    if (almanac.moonIlluminatedFraction() < LEAST_MOONLIGHT) {
+      return Optional.empty();
+    }
+    Optional<Instant> rise = almanac.event(Almanac.Event.MOONRISE).filter(dawn::isAfter);
+    Optional<Instant> set = almanac.event(Almanac.Event.MOONSET).filter(dusk::isBefore);
+    if (rise.isPresent() && rise.get().isAfter(dusk)) {
+      String side = moonSide(place, rise.get().plusSeconds(SETTLED_SECONDS), facing);
+      return Optional.of(say("night.LIT_FROM", clock(rise.get(), zone), side));
+    }
+    if (set.isPresent() && set.get().isBefore(dawn)) {
+      String side = moonSide(place, set.get().minusSeconds(SETTLED_SECONDS), facing);
+      return Optional.of(say("night.LIT_UNTIL", clock(set.get(), zone), side));
+    }
+    Instant middle = dusk.plus(Duration.between(dusk, dawn).dividedBy(2));
+    return Moon.from(place, middle).altitudeDeg() > 0
+        ? Optional.of(say("night.LIT_ALL", moonSide(place, middle, facing)))
+        : Optional.empty();
+  }
+
+  /** How a target fares in a night. */
+  public static String target(Almanac.Target target, ZoneId zone) {
+    long highest = Math.round(target.transitAltitudeDeg());
+    if (highest <= 0) {
+      return say("target.NEVER_UP");
+    }
+    String best =
+        target
+            .bestWindow()
+            .map(w -> say("target.BEST", clock(w.from(), zone), clock(w.to(), zone)))
+            .orElseGet(() -> say("target.NO_WINDOW"));
+    return say("target.HIGHEST", highest, clock(target.transit(), zone)) + "; " + best;
+  }
+
+  /** Where the moon stands, and from which side of a lens its light comes. */
+  private static String moonSide(Place place, Instant time, Direction facing) {
+    double azimuth = Moon.from(place, time).vector().direction().azimuthDeg();
+    double off = Angle.signed(azimuth - facing.azimuthDeg());
+    String side =
+        Math.abs(off) < 35 ? "AHEAD" : Math.abs(off) > 145 ? "BEHIND" : off < 0 ? "LEFT" : "RIGHT";
+    return say("night.side." + side, compass(azimuth));
+  }
+
+  /** A moment as a clock there shows it: {@code 21:10}. */
+  public static String clock(Instant time, ZoneId zone) {
     return CLOCK.format(time.atZone(zone));
   }
 

@@ -18,6 +18,7 @@ import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Place;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
+import zygonox.core.site.Site;
 import zygonox.core.work.Cancellation;
 
 /** The simulated camera's physics: light adds up as it does in a real one. */
@@ -39,7 +40,8 @@ class LightTest {
 
   private static Raster shot(Program program, int index, double mill) {
     SimulatedCamera camera =
-        new SimulatedCamera(BODY, LENS, PLACE, ZoneId.of("UTC"), new Scene(mill), 3);
+        new SimulatedCamera(
+            BODY, LENS, Site.of("test", PLACE, ZoneId.of("UTC")), new Scene(mill), 3);
     return camera.preview(program, program.shots().get(index), new Cancellation());
   }
 

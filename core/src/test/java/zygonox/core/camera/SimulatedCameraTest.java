@@ -35,14 +35,17 @@ import zygonox.core.camera.Rehearsal.Planned;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameInfo;
 import zygonox.core.frame.FrameReader;
+import zygonox.core.gear.Kit;
 import zygonox.core.measure.StarFinder;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
 import zygonox.core.optics.Projection;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
+import zygonox.core.program.Take;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Place;
+import zygonox.core.site.Site;
 import zygonox.core.sky.LocalSky;
 import zygonox.core.sky.StarCatalogue;
 import zygonox.core.work.Cancellation;
@@ -56,7 +59,13 @@ class SimulatedCameraTest {
   private static final Body BODY = new Body("Fellgate Wether 24", 36, 24, 1500, 1000);
   private static final Lens LENS = new Lens("Fellgate 20 mm f/2", 20, 2);
 
+  private static final Site SITE = Site.of("test", PLACE, ZONE);
+
   @TempDir Path folder;
+
+  private static List<Take> takes(Program program) {
+    return Take.of(program, Kit.usual(BODY, LENS), PLACE);
+  }
 
   private static Program program(int count) {
     return new Program(
@@ -70,14 +79,15 @@ class SimulatedCameraTest {
   }
 
   private static SimulatedCamera camera(long seed) {
-    return new SimulatedCamera(BODY, LENS, PLACE, ZONE, new Scene(352), seed);
+    return new SimulatedCamera(BODY, LENS, SITE, new Scene(352), seed);
   }
 
   private List<Planned> rehearse(Path into, int count, FileType type, long seed) throws Exception {
     Files.createDirectories(into);
     SimulatedCamera camera = camera(seed);
     Rehearsal rehearsal = new Rehearsal(camera, type);
-    List<Planned> planned = rehearsal.plan(List.of(program(count)), 99, into);
+    List<Planned> planned =
+        rehearsal.plan(List.of(program(count)), SimulatedCameraTest::takes, 99, into);
     rehearsal.run(planned, f -> {}, Progress.NONE, new Cancellation());
     Truth.write(camera, seed, planned, into.resolve("truth.json"));
     return planned;
@@ -216,7 +226,8 @@ class SimulatedCameraTest {
   void aRehearsalTakesEveryShotOfAnyCameraOnce() {
     Camera camera = mock(Camera.class);
     Rehearsal rehearsal = new Rehearsal(camera, FileType.JPEG);
-    List<Planned> planned = rehearsal.plan(List.of(program(5), program(3)), 4, folder);
+    List<Planned> planned =
+        rehearsal.plan(List.of(program(5), program(3)), SimulatedCameraTest::takes, 4, folder);
     assertThat(planned).hasSize(7);
     assertThat(planned).extracting(Planned::file).doesNotHaveDuplicates();
     rehearsal.run(planned, f -> {}, Progress.NONE, new Cancellation());
@@ -231,7 +242,8 @@ class SimulatedCameraTest {
     Camera camera = mock(Camera.class);
     doThrow(new WorkFailed("The card is full")).when(camera).shoot(any(), any(), any(), any());
     Rehearsal rehearsal = new Rehearsal(camera, FileType.JPEG);
-    List<Planned> planned = rehearsal.plan(List.of(program(5)), 5, folder);
+    List<Planned> planned =
+        rehearsal.plan(List.of(program(5)), SimulatedCameraTest::takes, 5, folder);
     assertThatThrownBy(() -> rehearsal.run(planned, f -> {}, Progress.NONE, new Cancellation()))
         .isInstanceOf(WorkFailed.class)
         .hasMessage("The card is full");

@@ -13,7 +13,9 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
+import zygonox.core.gear.Kit;
 import zygonox.core.optics.Body;
+import zygonox.core.optics.Lens;
 import zygonox.core.program.ProgramFinding.Code;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Place;
@@ -103,9 +105,6 @@ class IntervalTest {
     ZoneId zone = ZoneId.of("Europe/London");
     assertThat(codes(ProgramCheck.ofInterval(new Interval(0, 120, 0.1, 20))))
         .containsExactly(Code.PERIOD_TOO_SHORT, Code.NO_BULB);
-    assertThat(codes(ProgramCheck.ofTrails(new Interval(0, 120, 30, 20), body, 20)))
-        .containsExactly(Code.BREAKS_VISIBLE);
-    assertThat(ProgramCheck.ofTrails(new Interval(0, 120, 1, 20), body, 20)).isEmpty();
     Interval night = new Interval(0, 20, 1, 100);
     assertThat(ProgramCheck.ofLight(night, Instant.parse("2026-10-14T20:00:00Z"), place, zone))
         .isEmpty();
@@ -115,8 +114,8 @@ class IntervalTest {
     assertThat(
             codes(ProgramCheck.ofLight(night, Instant.parse("2026-10-14T12:00:00Z"), place, zone)))
         .containsExactly(Code.SUN_UP);
-    Supplies supplies = Supplies.usual(body);
-    assertThat(codes(ProgramCheck.ofSupplies(supplies, new Interval(0, 20, 1, 5000))))
+    Kit kit = Kit.usual(body, new Lens("test", 20, 2));
+    assertThat(codes(ProgramCheck.ofSupplies(kit, 5000, 100_000, 8)))
         .containsExactly(Code.CARD_FULL, Code.BATTERY_EMPTY);
   }
 }

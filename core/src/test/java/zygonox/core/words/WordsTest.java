@@ -27,7 +27,7 @@ class WordsTest {
   @ParameterizedTest
   @EnumSource(ProgramFinding.Code.class)
   void everyFindingHasItsSentence(ProgramFinding.Code code) {
-    var finding = new ProgramFinding(code, List.of("1", "2", "3"));
+    var finding = new ProgramFinding(code, List.of("1", "2", "3", "4"));
     assertThat(Words.finding(finding)).isNotBlank().doesNotContain("{");
   }
 

@@ -131,7 +131,7 @@ public final class NightBand extends Region {
     for (Program program : night.programs()) {
       Instant start = program.start().toInstant();
       from = start.isBefore(from) ? start.minusSeconds(900) : from;
-      to = program.end().isAfter(to) ? program.end().plusSeconds(900) : to;
+      to = program.end(night.body()).isAfter(to) ? program.end(night.body()).plusSeconds(900) : to;
     }
   }
 
@@ -254,14 +254,14 @@ public final class NightBand extends Region {
     for (int i = 0; i < night.programs().size(); i++) {
       Program program = night.programs().get(i);
       double x0 = placeOf(program.start().toInstant());
-      double x1 = Math.max(x0 + 3, placeOf(program.end()));
+      double x1 = Math.max(x0 + 3, placeOf(program.end(night.body())));
       boolean chosen = i == open.programIndexProperty().get();
       double top = bottom - 30;
       g.setFill(chosen ? palette.mark() : palette.raised());
       g.fillRect(x0, top, x1 - x0, 26);
       g.setStroke(chosen ? palette.mark() : palette.faint());
       g.strokeRect(x0, top, x1 - x0, 26);
-      drawName(g, palette, program, chosen, x0, x1, top + 13);
+      drawName(g, palette, program.name(), chosen, x0, x1, top + 13, program.end(night.body()));
     }
   }
 
@@ -269,22 +269,23 @@ public final class NightBand extends Region {
   private void drawName(
       GraphicsContext g,
       Palette palette,
-      Program program,
+      String name,
       boolean chosen,
       double x0,
       double x1,
-      double y) {
+      double y,
+      Instant end) {
     g.setTextAlign(TextAlignment.LEFT);
     g.setFont(Font.font("Cabin", 12.5));
-    Text text = new Text(program.name());
+    Text text = new Text(name);
     text.setFont(g.getFont());
     double width = text.getLayoutBounds().getWidth();
     if (width + 8 < x1 - x0) {
       g.setFill(chosen ? palette.onMark() : palette.ink());
-      g.fillText(program.name(), (x0 + x1 - width) / 2, y);
+      g.fillText(name, (x0 + x1 - width) / 2, y);
     } else if (chosen) {
-      g.setFill(label(palette, altitudeAt(program.end())));
-      g.fillText(program.name(), x1 + 6, y);
+      g.setFill(label(palette, altitudeAt(end)));
+      g.fillText(name, x1 + 6, y);
     }
   }
 
@@ -370,7 +371,8 @@ public final class NightBand extends Region {
       open.timeProperty().set(time);
       for (int i = 0; i < open.night().programs().size(); i++) {
         Program program = open.night().programs().get(i);
-        if (!time.isBefore(program.start().toInstant()) && !time.isAfter(program.end())) {
+        if (!time.isBefore(program.start().toInstant())
+            && !time.isAfter(program.end(open.night().body()))) {
           open.programIndexProperty().set(i);
         }
       }

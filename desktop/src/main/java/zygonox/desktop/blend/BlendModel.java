@@ -28,6 +28,7 @@ import zygonox.core.work.WholeFile;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.sentence.Settings;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 
 /** How the frames are blended, as a sentence; and what came of it. */
@@ -35,7 +36,7 @@ public final class BlendModel {
   private final OpenNight night;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
-  private final ReadOnlyObjectWrapper<List<String>> obstacles =
+  private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyObjectWrapper<BlendResult> result = new ReadOnlyObjectWrapper<>();
   private int run;
@@ -73,7 +74,7 @@ public final class BlendModel {
     return sentence.getReadOnlyProperty();
   }
 
-  public ReadOnlyObjectProperty<List<String>> obstaclesProperty() {
+  public ReadOnlyObjectProperty<List<Obstacle>> obstaclesProperty() {
     return obstacles.getReadOnlyProperty();
   }
 
@@ -109,7 +110,7 @@ public final class BlendModel {
       obstacles.set(List.of());
       return;
     }
-    obstacles.set(warnings(runs.get(run)));
+    obstacles.set(Obstacle.of(warnings(runs.get(run))));
     Sentence.Builder builder =
         new Sentence.Builder()
             .say("Take ")

@@ -25,6 +25,7 @@ import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.sentence.SentenceView;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
 
@@ -92,7 +93,7 @@ public final class BlendView implements StageView {
   }
 
   @Override
-  public ObservableValue<List<String>> obstacles() {
+  public ObservableValue<List<Obstacle>> obstacles() {
     return model.obstaclesProperty();
   }
 

@@ -13,6 +13,7 @@ import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 
 /** The frames in words, and what is wrong with them. */
@@ -22,7 +23,7 @@ public final class FramesModel {
   private final OpenNight night;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
-  private final ReadOnlyObjectWrapper<List<String>> obstacles =
+  private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
 
   public FramesModel(OpenNight night) {
@@ -34,7 +35,7 @@ public final class FramesModel {
     return sentence.getReadOnlyProperty();
   }
 
-  public ReadOnlyObjectProperty<List<String>> obstaclesProperty() {
+  public ReadOnlyObjectProperty<List<Obstacle>> obstaclesProperty() {
     return obstacles.getReadOnlyProperty();
   }
 
@@ -49,7 +50,7 @@ public final class FramesModel {
           "%s longer closed than usual after %s: trails will show a break"
               .formatted(Words.duration(gap.seconds()), gap.after().file().getFileName()));
     }
-    obstacles.set(found);
+    obstacles.set(Obstacle.of(found));
   }
 
   private static String describe(FrameSet set) {

@@ -18,6 +18,7 @@ import zygonox.core.frame.FrameReader;
 import zygonox.core.frame.UnreadableFrame;
 import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.sentence.SentenceView;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
@@ -86,7 +87,7 @@ public final class FramesView implements StageView {
   }
 
   @Override
-  public ObservableValue<List<String>> obstacles() {
+  public ObservableValue<List<Obstacle>> obstacles() {
     return model.obstaclesProperty();
   }
 

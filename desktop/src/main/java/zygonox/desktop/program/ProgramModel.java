@@ -1,6 +1,5 @@
 package zygonox.desktop.program;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Function;
@@ -8,71 +7,108 @@ import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.night.Night;
+import zygonox.core.night.NightCheck;
+import zygonox.core.optics.Dial;
+import zygonox.core.optics.Orientation;
+import zygonox.core.program.Goal;
+import zygonox.core.program.Goal.Give;
 import zygonox.core.program.Interval;
+import zygonox.core.program.Job;
 import zygonox.core.program.Program;
-import zygonox.core.program.ProgramCheck;
-import zygonox.core.program.ProgramFinding;
-import zygonox.core.program.Supplies;
+import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.words.ProgramWords;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.sentence.Settings;
 import zygonox.desktop.stage.NightClock;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 
-/** The program in work as a sentence, and what stands in its way. */
+/** The program in work as sentences, what it comes to, and what stands in its way. */
 public final class ProgramModel {
-  /** Shutter times and ISO speeds go in thirds of a stop. */
-  private static final double THIRD = Math.cbrt(2);
-
-  /** The f-numbers lenses are marked with, in thirds of a stop. */
-  private static final double[] APERTURES = {
-    1, 1.1, 1.2, 1.4, 1.6, 1.8, 2, 2.2, 2.5, 2.8, 3.2, 3.5, 4, 4.5, 5, 5.6, 6.3, 7.1, 8, 9, 10, 11,
-    13, 14, 16, 18, 20, 22
-  };
-
-  private final OpenNight night;
+  private final OpenNight open;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
-  private final ReadOnlyObjectWrapper<List<String>> obstacles =
+  private final ReadOnlyObjectWrapper<Sentence> goals =
+      new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+  private final ReadOnlyObjectWrapper<Sentence> adding =
+      new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+  private final ReadOnlyObjectWrapper<List<String>> yields = new ReadOnlyObjectWrapper<>(List.of());
+  private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
+  private Give give = Give.COUNT;
+  private Job next = Job.STAR_TRAILS_SHORT;
 
-  public ProgramModel(OpenNight night) {
-    this.night = night;
-    night.nightProperty().subscribe(n -> refresh());
-    night.programIndexProperty().subscribe(i -> refresh());
+  public ProgramModel(OpenNight open) {
+    this.open = open;
+    open.nightProperty().subscribe(n -> refresh());
+    open.programIndexProperty().subscribe(i -> refresh());
   }
 
+  /** What is shot, and when. */
   public ReadOnlyObjectProperty<Sentence> sentenceProperty() {
     return sentence.getReadOnlyProperty();
   }
 
-  public ReadOnlyObjectProperty<List<String>> obstaclesProperty() {
+  /** What it is to come to, and which setting gives way for that. */
+  public ReadOnlyObjectProperty<Sentence> goalsProperty() {
+    return goals.getReadOnlyProperty();
+  }
+
+  /** Which program is added next. */
+  public ReadOnlyObjectProperty<Sentence> addingProperty() {
+    return adding.getReadOnlyProperty();
+  }
+
+  /** What it takes and gives. */
+  public ReadOnlyObjectProperty<List<String>> yieldsProperty() {
+    return yields.getReadOnlyProperty();
+  }
+
+  public ReadOnlyObjectProperty<List<Obstacle>> obstaclesProperty() {
     return obstacles.getReadOnlyProperty();
   }
 
+  /** Adds a program for the job that was chosen, made for the gear and the place. */
+  public void add() {
+    Night night = open.night();
+    open.add(night.startingPrograms().of(next, Words.say("job." + next), open.program()));
+  }
+
+  public boolean canRemove() {
+    return open.night() != null && open.night().programs().size() > 1;
+  }
+
+  /** Takes the program in work out of the plan; the last one stays. */
+  public void remove() {
+    if (canRemove()) {
+      open.remove();
+    }
+  }
+
   private void refresh() {
-    if (night.program().isEmpty()) {
+    if (open.program().isEmpty()) {
       sentence.set(new Sentence.Builder().say("No night is open.").end());
+      goals.set(new Sentence(List.of()));
+      adding.set(new Sentence(List.of()));
+      yields.set(List.of());
       obstacles.set(List.of());
       return;
     }
-    Program program = night.program().get();
+    Night night = open.night();
+    Program program = open.program().get();
     sentence.set(sentence(program));
-    obstacles.set(findings(night.night(), program).stream().map(Words::finding).toList());
+    goals.set(goals(program));
+    adding.set(adding());
+    yields.set(ProgramWords.yields(night, program));
+    obstacles.set(NightCheck.of(night, index()).stream().map(f -> Obstacle.of(f, open)).toList());
   }
 
-  private static List<ProgramFinding> findings(Night night, Program program) {
-    List<ProgramFinding> findings = new ArrayList<>();
-    findings.addAll(
-        ProgramCheck.ofLight(
-            program.interval(), program.start().toInstant(), night.place(), night.zone()));
-    findings.addAll(ProgramCheck.ofSupplies(Supplies.usual(night.body()), program.interval()));
-    findings.addAll(ProgramCheck.ofInterval(program.interval()));
-    findings.addAll(ProgramCheck.ofTrails(program.interval(), night.body(), program.focalMm()));
-    return findings;
+  private int index() {
+    return Math.min(open.programIndexProperty().get(), open.night().programs().size() - 1);
   }
 
   private Sentence sentence(Program p) {
@@ -87,7 +123,7 @@ public final class ProgramModel {
         .set(
             number(
                 "count",
-                i.count() + " frames",
+                Words.frames(i.count()),
                 i.count(),
                 v -> v + 1,
                 v -> v - 1,
@@ -98,8 +134,8 @@ public final class ProgramModel {
                 "exposure",
                 Words.shutter(i.exposureSeconds()),
                 i.exposureSeconds(),
-                v -> rounded(v * THIRD),
-                v -> rounded(v / THIRD),
+                Dial::up,
+                Dial::down,
                 v -> p.withInterval(i.withExposure(v))))
         .say(" with ")
         .set(
@@ -134,8 +170,8 @@ public final class ProgramModel {
                 "aperture",
                 "f/" + Words.number(p.aperture()),
                 p.aperture(),
-                v -> apertureBeyond(v, 1),
-                v -> apertureBeyond(v, -1),
+                v -> Dial.aperture(v, 1),
+                v -> Dial.aperture(v, -1),
                 p::withAperture))
         .say(", ")
         .set(
@@ -143,8 +179,8 @@ public final class ProgramModel {
                 "iso",
                 "ISO " + p.iso(),
                 p.iso(),
-                v -> rounded(v * THIRD),
-                v -> rounded(v / THIRD),
+                Dial::up,
+                Dial::down,
                 v -> p.withIso(whole("The ISO speed", v))))
         .say(", facing ")
         .set(
@@ -168,24 +204,131 @@ public final class ProgramModel {
         .end();
   }
 
+  private Sentence goals(Program p) {
+    Interval i = p.interval();
+    Night night = open.night();
+    double fps = night.assumptions().clipFps();
+    Sentence.Builder said =
+        new Sentence.Builder()
+            .say("Shot as ")
+            .set(
+                Settings.choice(
+                    "job",
+                    p.job(),
+                    List.of(Job.values()),
+                    j -> Words.say("job." + j),
+                    j -> Words.say("yields." + j),
+                    j -> open.edit("job", p.withJob(j))))
+            .say(", held ")
+            .set(
+                Settings.choice(
+                    "held",
+                    p.orientation(),
+                    List.of(Orientation.values()),
+                    o -> Words.say("card.held." + o),
+                    o -> field(night, p.withOrientation(o)),
+                    o -> open.edit("held", p.withOrientation(o))))
+            .say(". Changing the ")
+            .set(
+                Settings.choice(
+                    "give",
+                    give,
+                    List.of(Give.values()),
+                    g -> g.name().toLowerCase(Locale.ROOT),
+                    g -> "the other settings stay as they are",
+                    g -> {
+                      give = g;
+                      refresh();
+                    }))
+            .say(", it ends at ");
+    said.set(
+        Settings.parsed(
+            "end",
+            NightClock.text(night, p.end(night.body())),
+            typed -> Goal.end(p, NightClock.parse(night, typed).toInstant(), give, night.body()),
+            this::consequence,
+            changed -> open.edit("end", changed),
+            by -> Goal.end(p, p.end(night.body()).plusSeconds(300L * by), give, night.body())));
+    if (p.job().stars() != Job.Stars.FOLLOWED && p.job().stars() != Job.Stars.NONE) {
+      said.say(" with arcs of ")
+          .set(
+              number(
+                  "arc",
+                  String.format(Locale.ROOT, "%.1f°", i.trailDegrees()),
+                  Math.round(100 * i.trailDegrees()) / 100.0,
+                  v -> v + 1,
+                  v -> v - 1,
+                  v -> Goal.arc(p, v, give)));
+    }
+    if (p.job().isClip()) {
+      said.say(" and makes a clip of ")
+          .set(
+              number(
+                  "clip",
+                  Words.duration(i.count() / fps),
+                  i.count() / fps,
+                  v -> v + 1,
+                  v -> v - 1,
+                  v -> Goal.clip(p, v, fps, give)))
+          .say(" at ")
+          .set(
+              Settings.number(
+                  "fps",
+                  Words.number(fps) + " a second",
+                  fps,
+                  v -> v + 1,
+                  v -> v - 1,
+                  v -> night.withAssumptions(night.assumptions().withClipFps(v)),
+                  n -> "a clip of " + Words.duration(i.count() / n.assumptions().clipFps()),
+                  changed -> open.edit("fps", changed)));
+    }
+    return said.say(".").end();
+  }
+
+  private static String field(Night night, Program p) {
+    var sensor = p.sensor(night.body());
+    return String.format(
+        Locale.ROOT,
+        "%.0f° by %.0f° of sky",
+        sensor.fieldOfViewDeg(sensor.body().sensorWidthMm()),
+        sensor.fieldOfViewDeg(sensor.body().sensorHeightMm()));
+  }
+
+  private Sentence adding() {
+    return new Sentence.Builder()
+        .say("Then ")
+        .set(
+            Settings.choice(
+                "next",
+                next,
+                List.of(Job.values()),
+                j -> Words.say("job." + j),
+                j -> Words.say("yields." + j),
+                j -> {
+                  next = j;
+                  refresh();
+                }))
+        .end();
+  }
+
   private Setting programChoice() {
-    List<Program> programs = night.night().programs();
+    List<Program> programs = open.night().programs();
     return Settings.choice(
         "program",
-        Math.min(night.programIndexProperty().get(), programs.size() - 1),
+        index(),
         IntStream.range(0, programs.size()).boxed().toList(),
         index -> programs.get(index).name(),
         index -> consequence(programs.get(index)),
-        night.programIndexProperty()::set);
+        open.programIndexProperty()::set);
   }
 
   private Setting start(Program p) {
     return Settings.parsed(
         "start",
-        NightClock.text(night.night(), p.start().toInstant()),
-        typed -> p.withStart(NightClock.parse(night.night(), typed).toOffsetDateTime()),
+        NightClock.text(open.night(), p.start().toInstant()),
+        typed -> p.withStart(NightClock.parse(open.night(), typed).toOffsetDateTime()),
         this::consequence,
-        changed -> night.edit("start", changed),
+        changed -> open.edit("start", changed),
         direction -> p.withStart(p.start().plusMinutes(5L * direction)));
   }
 
@@ -197,20 +340,23 @@ public final class ProgramModel {
       Function<Double, Double> down,
       Function<Double, Program> change) {
     return Settings.number(
-        key, text, value, up, down, change, this::consequence, changed -> night.edit(key, changed));
+        key, text, value, up, down, change, this::consequence, changed -> open.edit(key, changed));
   }
 
   /** What a program comes to. */
   private String consequence(Program p) {
     Interval i = p.interval();
-    String end = NightClock.text(night.night(), p.end());
+    Night night = open.night();
     return String.format(
         Locale.ROOT,
-        "%s until %s, arcs of %.1f°, %s on the card",
-        Words.duration(i.totalSeconds()),
-        end,
+        "%s of %s, %s closed between: %s until %s, arcs of %.1f°, %s on the card",
+        Words.frames(i.count()),
+        Words.shutter(i.exposureSeconds()),
+        Words.duration(i.gapSeconds()),
+        Words.duration(p.totalSeconds(night.body())),
+        NightClock.text(night, p.end(night.body())),
         i.trailDegrees(),
-        Supplies.usual(night.night().body()).storage(i));
+        new ByteSize(p.frames(night.body()) * night.kit().camera().rawBytes()));
   }
 
   private static int whole(String what, double value) {
@@ -218,28 +364,5 @@ public final class ProgramModel {
       throw new InvalidInput(what + " is " + value + "; it must be a whole number");
     }
     return (int) Math.max(Integer.MIN_VALUE, Math.min(Integer.MAX_VALUE, value));
-  }
-
-  private static double apertureBeyond(double value, int direction) {
-    double next = value;
-    for (double a : APERTURES) {
-      if (direction < 0 && a < value - 1e-9) {
-        next = a;
-      } else if (direction > 0 && a > value + 1e-9) {
-        return a;
-      }
-    }
-    return next;
-  }
-
-  /** To the nearest of the numbers that cameras show. */
-  private static double rounded(double value) {
-    double[] shown = {1, 1.3, 1.6, 2, 2.5, 3.2, 4, 5, 6.3, 8, 10};
-    double decade = Math.pow(10, Math.floor(Math.log10(value)));
-    double best = shown[0];
-    for (double s : shown) {
-      best = Math.abs(s * decade - value) < Math.abs(best * decade - value) ? s : best;
-    }
-    return Math.round(best * decade * 1e6) / 1e6;
   }
 }

@@ -1,95 +1,74 @@
 package zygonox.desktop.program;
 
 import java.util.List;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
-import zygonox.core.camera.Scene;
-import zygonox.core.camera.SimulatedCamera;
-import zygonox.core.night.Night;
-import zygonox.core.optics.Body;
-import zygonox.core.program.Program;
-import zygonox.core.raster.Raster;
-import zygonox.desktop.picture.Pixels;
-import zygonox.desktop.sentence.SentenceView;
+import zygonox.desktop.stage.Obstacle;
+import zygonox.desktop.stage.Pages;
 import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
+import zygonox.desktop.theme.Theme;
 
-/** Plans a program; the picture is what its middle frame will look like. */
+/** Plans programs: frames, exposure, gear, and what follows from them. */
 public final class ProgramView implements StageView {
-  private static final int PREVIEW_WIDTH = 1200;
-  private static final long PREVIEW_SEED = 1;
-
-  private final Workplace workplace;
   private final ProgramModel model;
-  private final SentenceView sentence;
-  private boolean inView;
+  private final Pages pages;
+  private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);
 
   public ProgramView(Workplace workplace) {
-    this.workplace = workplace;
-    this.model = new ProgramModel(workplace.night());
-    this.sentence = new SentenceView(model.sentenceProperty());
-    model.sentenceProperty().subscribe(s -> refresh());
+    model = new ProgramModel(workplace.night());
+    pages =
+        new Pages(
+            workplace.navigator(),
+            new ProgramPage(workplace, model),
+            new ExposurePage(workplace, theme),
+            new GearPage(workplace),
+            new RampPage(workplace, theme),
+            new PanoramaPage(workplace, theme),
+            new CardPage(workplace));
+    model.sentenceProperty().subscribe(s -> pages.refresh());
+    model.goalsProperty().subscribe(s -> pages.refresh());
+  }
+
+  /** The theme its drawings have. */
+  public ObjectProperty<Theme> themeProperty() {
+    return theme;
   }
 
   @Override
   public Node head() {
-    return sentence;
+    return pages.head();
   }
 
   @Override
-  public ObservableValue<List<String>> obstacles() {
+  public Node side() {
+    return pages.side();
+  }
+
+  @Override
+  public Node picture() {
+    return pages.picture();
+  }
+
+  @Override
+  public ObservableValue<List<Obstacle>> obstacles() {
     return model.obstaclesProperty();
   }
 
   @Override
   public void enter() {
-    inView = true;
-    workplace.picture().compareWith(null, "");
-    refresh();
+    pages.enter();
   }
 
   @Override
   public void leave() {
-    inView = false;
+    pages.leave();
   }
 
-  private void refresh() {
-    if (!inView) {
-      return;
-    }
-    if (workplace.night().program().isEmpty()) {
-      workplace
-          .picture()
-          .clear("Open a night, or begin with the frames you have in the Frames stage.");
-      return;
-    }
-    Night night = workplace.night().night();
-    Program program = workplace.night().program().get();
-    workplace
-        .tasks()
-        .quietly(
-            "program preview",
-            (progress, cancellation) -> {
-              Body body = night.body();
-              Body small =
-                  body.withPixels(
-                      PREVIEW_WIDTH, PREVIEW_WIDTH * body.pixelsHigh() / body.pixelsWide());
-              SimulatedCamera camera =
-                  new SimulatedCamera(
-                      small,
-                      night.lens(),
-                      night.place(),
-                      night.zone(),
-                      new Scene(night.millAzimuthDeg()),
-                      PREVIEW_SEED);
-              var shots = program.shots();
-              Raster raster = camera.preview(program, shots.get(shots.size() / 2), cancellation);
-              return Pixels.of(raster);
-            },
-            pixels -> {
-              if (inView) {
-                workplace.picture().show(pixels, "what the middle frame will look like");
-              }
-            });
+  @Override
+  public void turnPage(int by) {
+    pages.turn(by);
   }
 }

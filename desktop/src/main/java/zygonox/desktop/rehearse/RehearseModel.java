@@ -19,6 +19,7 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.night.Night;
 import zygonox.core.optics.Body;
 import zygonox.core.program.Program;
+import zygonox.core.program.Take;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
@@ -185,12 +186,16 @@ public final class RehearseModel {
           new SimulatedCamera(
               body(night, size),
               night.lens(),
-              night.place(),
-              night.zone(),
+              night.site(),
               new Scene(night.millAzimuthDeg()),
               seed);
       Rehearsal rehearsal = new Rehearsal(camera, type);
-      List<Rehearsal.Planned> planned = rehearsal.plan(List.of(program), Integer.MAX_VALUE, folder);
+      List<Rehearsal.Planned> planned =
+          rehearsal.plan(
+              List.of(program),
+              p -> Take.of(p, night.kit(), night.place()),
+              Integer.MAX_VALUE,
+              folder);
       rehearsal.run(
           planned,
           next -> onFrame.accept(new Arrival(next.shot().opensAt(), next.file())),

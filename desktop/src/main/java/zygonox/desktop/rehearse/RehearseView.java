@@ -12,6 +12,7 @@ import javafx.scene.layout.Priority;
 import zygonox.core.frame.FrameReader;
 import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.sentence.SentenceView;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
@@ -40,7 +41,7 @@ public final class RehearseView implements StageView {
   }
 
   @Override
-  public ObservableValue<List<String>> obstacles() {
+  public ObservableValue<List<Obstacle>> obstacles() {
     return new SimpleObjectProperty<>(List.of());
   }
 

@@ -30,8 +30,23 @@ public final class SentenceView extends VBox {
   private String focusedKey;
   private boolean editing;
 
+  /** How large it is set. */
+  public enum Weight {
+    /** The stage's own sentence. */
+    FULL,
+    /** One that stands under it or beside the picture. */
+    LIGHT
+  }
+
   public SentenceView(ObservableValue<Sentence> sentence) {
+    this(sentence, Weight.FULL);
+  }
+
+  public SentenceView(ObservableValue<Sentence> sentence, Weight weight) {
     getStyleClass().add("sentence");
+    if (weight == Weight.LIGHT) {
+      flow.getStyleClass().add("sentence-light");
+    }
     flow.getStyleClass().add("sentence-words");
     consequence.getStyleClass().add("consequence");
     consequence.setWrapText(true);

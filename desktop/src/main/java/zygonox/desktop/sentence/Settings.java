@@ -85,6 +85,28 @@ public final class Settings {
         direction -> accept.accept(step.apply(direction)));
   }
 
+  /**
+   * Words of a person's own, such as a name or a note.
+   *
+   * @param empty what the sentence says where there are none
+   * @param change makes the document with other words; refuses with {@link InvalidInput}
+   */
+  public static <D> Setting words(
+      String key, String text, String empty, Function<String, D> change, Consumer<D> accept) {
+    return new Setting(
+        key,
+        text.isBlank() ? empty : text,
+        text,
+        typed ->
+            tryOut(
+                () -> {
+                  change.apply(typed.strip());
+                  return "Enter keeps it";
+                }),
+        typed -> accept.accept(change.apply(typed.strip())),
+        direction -> {});
+  }
+
   private interface Try {
     String consequence();
   }

@@ -7,6 +7,7 @@ import javafx.application.Application;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
+import zygonox.desktop.stage.Home;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.tasks.ThreadedTasks;
 
@@ -20,7 +21,7 @@ public final class App extends Application {
   @Override
   public void start(Stage window) throws IOException {
     loadFonts();
-    Shell shell = new Shell(new ThreadedTasks());
+    Shell shell = new Shell(new ThreadedTasks(), Home.usual());
     window.setScene(new Scene(shell, WIDTH, HEIGHT));
     window.setTitle("Zygonox");
     window.setMinWidth(900);

@@ -8,11 +8,13 @@ import javafx.scene.layout.Region;
 final class KeysCard extends GridPane {
   private static final String[][] KEYS = {
     {"Ctrl 1 … 5", "go to a stage"},
+    {"Ctrl Page ↑ ↓", "go to another page of the stage"},
     {"Tab", "go to the next part of the sentence"},
     {"↑ ↓", "step the part"},
     {"Enter", "type the part; Enter again keeps it, Escape does not"},
     {"Ctrl Z, Ctrl Shift Z", "undo, redo"},
     {"Ctrl Enter", "do what the stage does"},
+    {"Ctrl M, Ctrl N", "mend what stands in the way; show the next thing"},
     {"Escape", "cancel what is running"},
     {"P", "put the keyboard on the picture; there:"},
     {"0, 1, +, −", "whole picture, one pixel on one, closer, farther"},

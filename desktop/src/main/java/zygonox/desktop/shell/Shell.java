@@ -38,7 +38,9 @@ import zygonox.desktop.program.ProgramView;
 import zygonox.desktop.rehearse.RehearseView;
 import zygonox.desktop.sky.SkyView;
 import zygonox.desktop.stage.Faults;
+import zygonox.desktop.stage.Home;
 import zygonox.desktop.stage.Navigator;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.stage.StageView;
@@ -66,22 +68,28 @@ public final class Shell extends StackPane implements Navigator {
   private final PictureView viewer;
   private final VBox head = new VBox();
   private final Label obstacle = new Label();
+  private final Button mend = new Button();
+  private final Button next = new Button();
   private final Label message = new Label();
   private final KeysCard keys = new KeysCard();
   private Subscription obstacles = Subscription.EMPTY;
+  private List<Obstacle> shownObstacles = List.of();
+  private int obstacleIndex;
   private StageName current;
   private double textSize = 14;
   private boolean reddens = true;
 
-  public Shell(BackgroundTasks tasks) {
+  public Shell(BackgroundTasks tasks, Home home) {
     this.tasks = tasks;
-    Workplace workplace = new Workplace(night, picture, tasks, this);
+    Workplace workplace = new Workplace(night, picture, tasks, this, home);
     frames = new FramesView(workplace);
     blend = new BlendView(workplace);
     SkyView sky = new SkyView(workplace);
     sky.themeProperty().bind(theme);
     stages.put(StageName.SKY, sky);
-    stages.put(StageName.PROGRAM, new ProgramView(workplace));
+    ProgramView program = new ProgramView(workplace);
+    program.themeProperty().bind(theme);
+    stages.put(StageName.PROGRAM, program);
     stages.put(StageName.REHEARSE, new RehearseView(workplace));
     stages.put(StageName.FRAMES, frames);
     stages.put(StageName.BLEND, blend);
@@ -167,7 +175,19 @@ public final class Shell extends StackPane implements Navigator {
     running.setMinWidth(Region.USE_PREF_SIZE);
     running.visibleProperty().bind(tasks.titleProperty().isNotEmpty());
     running.managedProperty().bind(running.visibleProperty());
-    VBox texts = new VBox(2, obstacle, message);
+    mend.setId("mend");
+    mend.setMinWidth(Region.USE_PREF_SIZE);
+    mend.setOnAction(e -> mend());
+    next.setId("next-obstacle");
+    next.getStyleClass().add("quiet");
+    next.setMinWidth(Region.USE_PREF_SIZE);
+    next.setOnAction(e -> nextObstacle());
+    for (Button button : List.of(mend, next)) {
+      button.managedProperty().bind(button.visibleProperty());
+    }
+    HBox obstacles = new HBox(10, obstacle, mend, next);
+    obstacles.setAlignment(Pos.CENTER_LEFT);
+    VBox texts = new VBox(2, obstacles, message);
     texts.setAlignment(Pos.CENTER_LEFT);
     HBox.setHgrow(texts, Priority.ALWAYS);
     HBox foot = new HBox(18, texts, running);
@@ -181,13 +201,19 @@ public final class Shell extends StackPane implements Navigator {
 
   @Override
   public void go(StageName stage) {
-    if (current != null) {
+    if (current != null && current != stage) {
       stages.get(current).leave();
     }
     if (current != stage) {
       message.setText("");
     }
     current = stage;
+    replace();
+  }
+
+  @Override
+  public void replace() {
+    StageName stage = current;
     rail.get(stage).setSelected(true);
     StageView view = stages.get(stage);
     head.getChildren().setAll(view.head());
@@ -198,17 +224,42 @@ public final class Shell extends StackPane implements Navigator {
     view.enter();
   }
 
-  private void showObstacles(List<String> found) {
-    if (found.isEmpty()) {
-      obstacle.setText("Nothing stands in the way.");
-      obstacle.getStyleClass().remove("obstacle-found");
-    } else {
-      String more = found.size() > 1 ? "   (and %d more)".formatted(found.size() - 1) : "";
-      obstacle.setText(found.get(0) + more);
-      if (!obstacle.getStyleClass().contains("obstacle-found")) {
-        obstacle.getStyleClass().add("obstacle-found");
-      }
+  private void showObstacles(List<Obstacle> found) {
+    shownObstacles = found;
+    obstacleIndex = 0;
+    showObstacle();
+  }
+
+  /** The next of the things that stand in the way, after the last the first. */
+  void nextObstacle() {
+    if (!shownObstacles.isEmpty()) {
+      obstacleIndex = (obstacleIndex + 1) % shownObstacles.size();
+      showObstacle();
     }
+  }
+
+  /** Mends the thing that is shown, where it can be mended for the photographer. */
+  void mend() {
+    if (!shownObstacles.isEmpty()) {
+      shownObstacles.get(obstacleIndex).mend().ifPresent(m -> m.act().run());
+    }
+  }
+
+  private void showObstacle() {
+    obstacle.getStyleClass().remove("obstacle-found");
+    int count = shownObstacles.size();
+    next.setVisible(count > 1);
+    if (count == 0) {
+      obstacle.setText("Nothing stands in the way.");
+      mend.setVisible(false);
+      return;
+    }
+    Obstacle shown = shownObstacles.get(obstacleIndex);
+    obstacle.setText(shown.sentence());
+    obstacle.getStyleClass().add("obstacle-found");
+    mend.setVisible(shown.mend().isPresent());
+    shown.mend().ifPresent(m -> mend.setText(m.text()));
+    next.setText("%d of %d".formatted(obstacleIndex + 1, count));
   }
 
   @Override
@@ -280,6 +331,10 @@ public final class Shell extends StackPane implements Navigator {
 
   void toggleKeys() {
     keys.setVisible(!keys.isVisible());
+  }
+
+  void turnPage(int by) {
+    stages.get(current).turnPage(by);
   }
 
   void cancel() {

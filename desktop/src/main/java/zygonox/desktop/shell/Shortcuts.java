@@ -64,6 +64,10 @@ final class Shortcuts {
           shell.night().undo();
         }
       }
+      case PAGE_DOWN -> shell.turnPage(1);
+      case PAGE_UP -> shell.turnPage(-1);
+      case M -> shell.mend();
+      case N -> shell.nextObstacle();
       case T -> shell.nextTheme();
       case R -> shell.toggleReddening();
       case PLUS, EQUALS, ADD -> shell.changeTextSize(1);

@@ -12,33 +12,43 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import zygonox.core.night.Night;
+import zygonox.core.optics.Body;
+import zygonox.core.optics.Orientation;
+import zygonox.core.optics.Projection;
 import zygonox.core.optics.Sensor;
-import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
+import zygonox.core.program.Yield;
 import zygonox.core.quantity.Coordinates;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.sky.Almanac;
+import zygonox.core.sky.DeepSky;
+import zygonox.core.sky.LocalSky;
 import zygonox.core.sky.Moon;
+import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.Sun;
 import zygonox.core.sky.Twilight;
+import zygonox.core.sky.Vector;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Settings;
 import zygonox.desktop.stage.NightClock;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 
 /** Where the lens of the program in work points, and at what hour it is looked through. */
 public final class SkyModel {
   private static final int STEP_MINUTES = 10;
+  private static final String NOTHING = "nothing";
 
   private final OpenNight open;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
-  private final ReadOnlyObjectWrapper<List<String>> obstacles =
+  private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyStringWrapper darkness = new ReadOnlyStringWrapper("");
   private Night described;
+  private Almanac almanac;
 
   public SkyModel(OpenNight open) {
     this.open = open;
@@ -51,7 +61,7 @@ public final class SkyModel {
     return sentence.getReadOnlyProperty();
   }
 
-  public ReadOnlyObjectProperty<List<String>> obstaclesProperty() {
+  public ReadOnlyObjectProperty<List<Obstacle>> obstaclesProperty() {
     return obstacles.getReadOnlyProperty();
   }
 
@@ -76,8 +86,7 @@ public final class SkyModel {
       return chosen;
     }
     Program program = program().orElseThrow();
-    double half = program.interval().totalSeconds() / 2;
-    return program.start().toInstant().plus(Interval.duration(half));
+    return program.middle(night().body());
   }
 
   /** Points the lens elsewhere. */
@@ -118,10 +127,18 @@ public final class SkyModel {
             && described.zone().equals(night.zone());
     if (!sameSky) {
       described = night;
-      darkness.set(describe(night));
+      almanac = new Almanac(night.place(), night.date(), night.zone());
     }
+    darkness.set(darkness(night, program().get().facing()));
     sentence.set(sentence(night, program().get()));
     obstacles.set(found(night, program().get()));
+  }
+
+  private String darkness(Night night, Direction facing) {
+    return Words.darkness(almanac, night.zone())
+        + Words.moonlight(almanac, night.place(), night.zone(), facing)
+            .map(said -> " " + said)
+            .orElse("");
   }
 
   private Sentence sentence(Night night, Program p) {
@@ -136,12 +153,16 @@ public final class SkyModel {
                 SkyModel::describe,
                 changed -> change("date", changed),
                 days -> night.withDate(night.date().plusDays(days))))
-        .say(" from " + night.placeName() + " (")
+        .say(" from " + night.site().name() + " (")
         .set(
             Settings.parsed(
                 "place",
                 Coordinates.text(night.place()),
-                typed -> night.withPlace(Coordinates.parse(typed, night.place().heightMetres())),
+                typed ->
+                    night.withSite(
+                        night
+                            .site()
+                            .withPlace(Coordinates.parse(typed, night.place().heightMetres()))),
                 SkyModel::describe,
                 changed -> change("place", changed),
                 steps -> night))
@@ -187,8 +208,73 @@ public final class SkyModel {
                 p::withFocal,
                 this::describe,
                 changed -> open.edit("focal", changed)))
+        .say(", held ")
+        .set(
+            Settings.choice(
+                "held",
+                p.orientation(),
+                List.of(Orientation.values()),
+                o -> Words.say("card.held." + o),
+                o -> describe(p.withOrientation(o)),
+                o -> open.edit("held", p.withOrientation(o))))
+        .say(", aiming at ")
+        .set(
+            Settings.parsed(
+                "target",
+                night.assumptions().target().isEmpty() ? NOTHING : night.assumptions().target(),
+                this::aimedAt,
+                this::describeTarget,
+                changed -> open.edit("target", changed),
+                steps -> night))
         .say(".")
         .end();
+  }
+
+  private Night aimedAt(String typed) {
+    String name = typed.strip();
+    boolean none = name.isEmpty() || name.equalsIgnoreCase(NOTHING);
+    Night changed = night().withAssumptions(night().assumptions().withTarget(none ? "" : name));
+    // Asked for, so that a name that is not known is refused here.
+    changed.target();
+    return changed;
+  }
+
+  private String describeTarget(Night night) {
+    return night
+        .target()
+        .map(body -> Words.target(almanac.target(body, night.site().skyline()), night.zone()))
+        .orElse("no target: only darkness counts");
+  }
+
+  /** Points the lens at the target, as it stands at the hour that is looked at. */
+  public void turnToTarget() {
+    night()
+        .target()
+        .ifPresent(
+            body -> {
+              Direction d = body.at(night().place(), time()).direction();
+              open.edit(
+                  "facing",
+                  program()
+                      .orElseThrow()
+                      .withFacing(
+                          new Direction(
+                              tenth(d.azimuthDeg()), tenth(Math.max(-30, d.altitudeDeg())))));
+            });
+  }
+
+  /** Aims at a target, at its best hour, and turns the lens to it. */
+  public void aimAt(DeepSky.Target target, Instant when) {
+    open.edit("target", night().withAssumptions(night().assumptions().withTarget(target.id())));
+    open.timeProperty().set(when);
+    turnToTarget();
+  }
+
+  /** Draws a stretch of the skyline anew. */
+  public void drawSkyline(List<Direction> stretch) {
+    Night night = night();
+    open.edit(
+        "skyline", night.withSite(night.site().withSkyline(night.site().skyline().drawn(stretch))));
   }
 
   private void change(String what, Night changed) {
@@ -196,7 +282,7 @@ public final class SkyModel {
     open.edit(what, changed);
   }
 
-  private static LocalDate date(String typed) {
+  static LocalDate date(String typed) {
     try {
       return LocalDate.parse(typed.strip());
     } catch (DateTimeParseException e) {
@@ -209,39 +295,90 @@ public final class SkyModel {
   }
 
   private String describe(Program p) {
-    Sensor sensor = new Sensor(night().body(), p.focalMm(), p.aperture());
+    Night night = night();
+    Sensor sensor = p.sensor(night.body());
+    var rule = night.assumptions().rule();
     return String.format(
         Locale.ROOT,
-        "%.0f° by %.0f° of sky; stars stay points for %.1f s by the rule of 500, %.1f s by 400, %.1f s by NPF",
-        sensor.fieldOfViewDeg(night().body().sensorWidthMm()),
-        sensor.fieldOfViewDeg(night().body().sensorHeightMm()),
-        sensor.ruleSeconds(500),
-        sensor.ruleSeconds(400),
-        sensor.npfSeconds(0));
+        "%.0f° by %.0f° of sky; stars stay points for %.1f s by %s",
+        sensor.fieldOfViewDeg(sensor.body().sensorWidthMm()),
+        sensor.fieldOfViewDeg(sensor.body().sensorHeightMm()),
+        rule.seconds(Yield.framed(p, night.kit(), night.place())),
+        Words.say("rule." + rule));
   }
 
-  private List<String> found(Night night, Program p) {
-    List<String> found = new ArrayList<>();
+  private List<Obstacle> found(Night night, Program p) {
+    List<Obstacle> found = new ArrayList<>();
     double sun = Sun.altitudeDeg(night.place(), time());
     if (sun > Twilight.DAY.lowestDeg()) {
-      found.add("The sun is up at this hour: never look at it through an optical finder");
+      found.add(
+          Obstacle.of("The sun is up at this hour: never look at it through an optical finder"));
     } else if (sun > Twilight.ASTRONOMICAL.lowestDeg()) {
       found.add(
-          String.format(
-              Locale.ROOT,
-              "The sun is only %.0f° below the horizon: the sky is not dark yet",
-              -sun));
+          Obstacle.of(
+              String.format(
+                  Locale.ROOT,
+                  "The sun is only %.0f° below the horizon: the sky is not dark yet",
+                  -sun)));
     }
+    night.target().ifPresent(body -> addTarget(found, night, p, body));
     double moon = Moon.from(night.place(), time()).altitudeDeg();
     double lit = Moon.at(time()).illuminatedFraction();
-    if (moon > 0 && lit > 0.15) {
+    if (moon > 0 && lit > night.assumptions().moonLimit()) {
       found.add(
-          String.format(
-              Locale.ROOT,
-              "The moon is %.0f° up and %.0f %% lit: it drowns faint stars and lights the ground",
-              moon,
-              100 * lit));
+          Obstacle.of(
+              String.format(
+                  Locale.ROOT,
+                  "The moon is %.0f° up and %.0f %% lit: it drowns faint stars and lights the ground",
+                  moon,
+                  100 * lit)));
     }
     return found;
+  }
+
+  /** Whether the target is hidden at this hour, or outside the frame. */
+  private void addTarget(List<Obstacle> found, Night night, Program p, SkyBody body) {
+    Direction d = body.at(night.place(), time()).direction();
+    String name = night.assumptions().target();
+    double hidden = Math.max(0, night.site().skyline().altitudeDeg(d.azimuthDeg()));
+    if (d.altitudeDeg() < hidden) {
+      Optional<Obstacle.Mend> best =
+          almanac
+              .target(body, night.site().skyline())
+              .bestWindow()
+              .map(
+                  w ->
+                      new Obstacle.Mend(
+                          "Go to its best hour", () -> open.timeProperty().set(w.middle())));
+      found.add(
+          new Obstacle(
+              String.format(
+                  Locale.ROOT,
+                  "%s stands at %.0f° in the %s at this hour, behind the skyline (%.0f°)",
+                  name,
+                  d.altitudeDeg(),
+                  Words.compass(d.azimuthDeg()),
+                  hidden),
+              best));
+      return;
+    }
+    Body held = p.orientation().held(night.body());
+    Projection lens = new Projection(held, p.focalMm(), p.facing());
+    Vector v = LocalSky.refracted(Vector.of(d));
+    boolean isInFrame =
+        lens.sees(v)
+            && Math.abs(lens.x(v) - held.pixelsWide() / 2.0) < held.pixelsWide() / 2.0
+            && Math.abs(lens.y(v) - held.pixelsHigh() / 2.0) < held.pixelsHigh() / 2.0;
+    if (!isInFrame) {
+      found.add(
+          new Obstacle(
+              String.format(
+                  Locale.ROOT,
+                  "%s is not in the frame: it stands %.0f° up in the %s",
+                  name,
+                  d.altitudeDeg(),
+                  Words.compass(d.azimuthDeg())),
+              Optional.of(new Obstacle.Mend("Turn the lens to it", this::turnToTarget))));
+    }
   }
 }

@@ -4,6 +4,9 @@ package zygonox.desktop.stage;
 public interface Navigator {
   void go(StageName stage);
 
+  /** Places the stage in view anew: its head, side or picture are others now. */
+  void replace();
+
   /** Shows a fault in one sentence, until the next thing is done. */
   void fault(Throwable fault);
 

@@ -3,6 +3,7 @@ package zygonox.desktop.stage;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -113,6 +114,23 @@ public final class OpenNight {
   public void edit(String thing, Program changed) {
     history.edit(thing + programIndex.get(), night().withProgram(programIndex.get(), changed));
     save();
+  }
+
+  /** Adds a program after the others and takes it into work. */
+  public void add(Program program) {
+    List<Program> all = new ArrayList<>(night().programs());
+    all.add(program);
+    edit("add" + all.size(), night().withPrograms(all));
+    programIndex.set(all.size() - 1);
+  }
+
+  /** Takes the program in work out of the plan. */
+  public void remove() {
+    List<Program> all = new ArrayList<>(night().programs());
+    int index = Math.min(programIndex.get(), all.size() - 1);
+    all.remove(index);
+    programIndex.set(Math.max(0, index - 1));
+    edit("remove" + all.size(), night().withPrograms(all));
   }
 
   /** The frames that were shot or loaded. */

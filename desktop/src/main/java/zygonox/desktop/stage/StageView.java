@@ -20,11 +20,14 @@ public interface StageView {
   }
 
   /** What stands in the way, worst first. */
-  ObservableValue<List<String>> obstacles();
+  ObservableValue<List<Obstacle>> obstacles();
 
   /** The stage comes into view: it puts its picture into the viewer. */
   void enter();
 
   /** Another stage comes into view. */
   default void leave() {}
+
+  /** Goes to the next (1) or the last (-1) of the stage's pages, where it has any. */
+  default void turnPage(int by) {}
 }

@@ -10,6 +10,7 @@ import zygonox.desktop.tasks.BackgroundTasks;
  * @param picture the viewer they share
  * @param tasks work beside the window
  * @param navigator the way to the other stages
+ * @param home where a person's own things are kept
  */
 public record Workplace(
-    OpenNight night, PictureModel picture, BackgroundTasks tasks, Navigator navigator) {}
+    OpenNight night, PictureModel picture, BackgroundTasks tasks, Navigator navigator, Home home) {}

@@ -75,7 +75,7 @@ class BlendModelTest {
         new FrameSet(TestNight.frames().frames().subList(0, 1), List.of(), ZoneOffset.UTC);
     night.framesProperty().set(one);
     assertThat(model.obstaclesProperty().get())
-        .anySatisfy(o -> assertThat(o).contains("One frame"));
+        .anySatisfy(o -> assertThat(o.sentence()).contains("One frame"));
   }
 
   @Test

@@ -47,8 +47,9 @@ class FramesModelTest {
     night.framesProperty().set(new FrameSet(frames, List.of(bad), all.assumedOffset()));
     assertThat(model.obstaclesProperty().get())
         .hasSize(2)
-        .anySatisfy(o -> assertThat(o).startsWith("x.jpg: ").contains("empty"))
-        .anySatisfy(o -> assertThat(o).contains("2 min 32 s").contains("star-trails-0010.jpg"));
+        .anySatisfy(o -> assertThat(o.sentence()).startsWith("x.jpg: ").contains("empty"))
+        .anySatisfy(
+            o -> assertThat(o.sentence()).contains("2 min 32 s").contains("star-trails-0010.jpg"));
   }
 
   @Test

@@ -113,6 +113,7 @@ class ProgramModelTest {
   @Test
   void whatStandsInTheWayIsSaid() {
     setting("start").accept().accept("18:30");
-    assertThat(model.obstaclesProperty().get()).anySatisfy(o -> assertThat(o).contains("18:30"));
+    assertThat(model.obstaclesProperty().get())
+        .anySatisfy(o -> assertThat(o.sentence()).contains("18:30"));
   }
 }

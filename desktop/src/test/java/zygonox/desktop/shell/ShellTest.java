@@ -26,6 +26,7 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zygonox.core.frame.FrameReader;
 import zygonox.core.night.NightFile;
+import zygonox.desktop.stage.Home;
 import zygonox.desktop.tasks.ThreadedTasks;
 import zygonox.desktop.theme.Theme;
 
@@ -50,7 +51,7 @@ class ShellTest {
       }
     }
     App.loadFonts();
-    shell = new Shell(new ThreadedTasks());
+    shell = new Shell(new ThreadedTasks(), new Home(folder.resolve("home")));
     shell.openNight(folder);
     window.setScene(new Scene(shell, 1280, 800));
     window.show();

@@ -37,7 +37,7 @@ class SkyModelTest {
     assertThat(model.sentenceProperty().get().text())
         .isEqualTo(
             "On 2026-10-14 from Harrowmere Head, upper Lennock valley (54.42° N, 2.31° W), at 21:10,"
-                + " looking N 4° and 27° up through 20 mm.");
+                + " looking N 4° and 27° up through 20 mm, held level, aiming at nothing.");
     assertThat(model.darknessProperty().get()).startsWith("Dark from 20:12 to 05:38.");
     assertThat(model.obstaclesProperty().get()).isEmpty();
   }
@@ -93,11 +93,11 @@ class SkyModelTest {
   }
 
   @Test
-  void limitsAreToldBySeveralSchools() {
+  void aLensIsToldByItsFieldAndTheRuleThatIsFollowed() {
     assertThat(part("focal").tryOut().apply("40").sentence())
         .contains("48° by 33°")
-        .contains("12.5 s by the rule of 500")
-        .contains("10.0 s by 400")
-        .contains("NPF");
+        .contains("10.0 s by the rule of 400");
+    part("held").step().accept(1);
+    assertThat(part("focal").tryOut().apply("40").sentence()).contains("33° by 48°");
   }
 }

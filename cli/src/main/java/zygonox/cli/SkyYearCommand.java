@@ -1,0 +1,151 @@
+package zygonox.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import zygonox.core.handout.NightCalendar;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.site.Site;
+import zygonox.core.site.Zones;
+import zygonox.core.sky.SkyBody;
+import zygonox.core.sky.Skyline;
+import zygonox.core.sky.YearView;
+import zygonox.core.sky.YearView.Prospect;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.WholeFile.IfPresent;
+
+/** Ranks the nights of a year. */
+@Command(
+    name = "year",
+    description = "Which nights are worth it, and for how many dark hours.",
+    mixinStandardHelpOptions = true)
+final class SkyYearCommand implements Callable<Integer> {
+  private static final int TOLD = 20;
+
+  @Mixin private Output output;
+  @Mixin private SkyCommand.PlaceOptions where;
+
+  @Option(
+      names = "--date",
+      required = true,
+      paramLabel = "D",
+      description = "The first evening's date.")
+  private LocalDate date;
+
+  @Option(
+      names = "--nights",
+      paramLabel = "N",
+      defaultValue = "365",
+      description = "How many nights (default: ${DEFAULT-VALUE}).")
+  private int nights;
+
+  @Option(
+      names = "--zone",
+      required = true,
+      paramLabel = "IANA",
+      description = "The place's time zone, such as Europe/London.")
+  private String zoneName;
+
+  @Option(names = "--target", paramLabel = "BODY", description = "As sky position's --body.")
+  private String target;
+
+  @Option(
+      names = "--altitude",
+      paramLabel = "DEG",
+      defaultValue = "10",
+      description = "How high the target has to be (default: ${DEFAULT-VALUE}).")
+  private double altitude;
+
+  @Option(
+      names = "--moon",
+      paramLabel = "SHARE",
+      defaultValue = "0.15",
+      description = "Lit share up to which the moon may be up (default: ${DEFAULT-VALUE}).")
+  private double moon;
+
+  @Option(
+      names = "--skyline",
+      paramLabel = "POINTS",
+      defaultValue = "",
+      description = "Azimuth and altitude pairs, such as \"340 4, 352 18, 5 4\".")
+  private String skyline;
+
+  @Option(names = "--ics", paramLabel = "FILE", description = "Write the ranked as a calendar.")
+  private Path calendar;
+
+  @Option(names = "--overwrite", description = "Replace the calendar where it is there.")
+  private boolean overwrite;
+
+  @Override
+  public Integer call() {
+    InvalidInput.check("The year of --date", date.getYear(), 1900, 2100);
+    ZoneId zone = Zones.parse(zoneName);
+    Optional<SkyBody> body = Optional.ofNullable(target).map(SkyBody::parse);
+    YearView.Wish wish =
+        new YearView.Wish(where.place(), zone, Skyline.parse(skyline), body, altitude, moon);
+    List<Prospect> all = YearView.of(wish, date, nights, new Cancellation());
+    List<Prospect> ranked = YearView.ranked(all);
+    ObjectNode answer = Output.object();
+    ArrayNode list = answer.putArray("nights");
+    ranked.forEach(n -> add(list.addObject(), n, zone));
+    ArrayNode season = answer.putArray("hoursByMonth");
+    for (double hours : YearView.season(all)) {
+      season.add(hours);
+    }
+    List<String> lines = lines(ranked, zone);
+    if (calendar != null) {
+      NightCalendar.write(
+          target == null ? "Dark sky" : target,
+          Site.of("the site", where.place(), zone),
+          ranked,
+          calendar,
+          overwrite ? IfPresent.REPLACE : IfPresent.REFUSE);
+      lines.add(ranked.size() + " nights are in " + calendar);
+    }
+    output.answer(answer, lines);
+    return 0;
+  }
+
+  private static void add(ObjectNode node, Prospect night, ZoneId zone) {
+    node.put("date", night.date().toString());
+    node.put("darkHours", night.darkHours());
+    node.put("highestAltitude", night.highestDeg());
+    node.put("moonFraction", night.moonLit());
+    night
+        .longest()
+        .ifPresent(
+            w -> {
+              node.put("from", SkyCommand.NightCommand.text(w.from(), zone));
+              node.put("to", SkyCommand.NightCommand.text(w.to(), zone));
+            });
+  }
+
+  private static List<String> lines(List<Prospect> ranked, ZoneId zone) {
+    List<String> lines = new ArrayList<>();
+    lines.add(ranked.size() + " nights are worth it, the longest first:");
+    for (Prospect night : ranked.subList(0, Math.min(TOLD, ranked.size()))) {
+      lines.add(
+          String.format(
+              Locale.ROOT,
+              "%s  %4.1f h  moon %3.0f %%  from %s",
+              night.date(),
+              night.darkHours(),
+              100 * night.moonLit(),
+              night
+                  .longest()
+                  .map(w -> w.from().atZone(zone).toLocalTime().withNano(0))
+                  .orElse(null)));
+    }
+    return lines;
+  }
+}

@@ -1,0 +1,56 @@
+package zygonox.core.night;
+
+import zygonox.core.optics.PointStarRule;
+import zygonox.core.quantity.InvalidInput;
+
+/**
+ * What a night is reckoned with, besides place and gear.
+ *
+ * @param rule the school of point stars that is followed
+ * @param target what is aimed at, as {@link zygonox.core.sky.SkyBody#parse} reads it; empty for
+ *     nothing
+ * @param celsius temperature in the night, degrees, -60 to 60
+ * @param darkSubtraction whether the camera subtracts a dark frame of its own after each exposure
+ * @param moonLimit share of the moon lit, 0 to 1, up to which a night counts as dark
+ * @param clipFps frames a second of a clip, 1 to 240
+ */
+public record Assumptions(
+    PointStarRule rule,
+    String target,
+    double celsius,
+    boolean darkSubtraction,
+    double moonLimit,
+    double clipFps) {
+  public static final Assumptions USUAL =
+      new Assumptions(PointStarRule.RULE_400, "", 8, false, 0.15, 30);
+
+  public Assumptions {
+    InvalidInput.check("The temperature in degrees Celsius", celsius, -60, 60);
+    InvalidInput.check("The moon limit", moonLimit, 0, 1);
+    InvalidInput.check("The frames a second", clipFps, 1, 240);
+  }
+
+  public Assumptions withRule(PointStarRule other) {
+    return new Assumptions(other, target, celsius, darkSubtraction, moonLimit, clipFps);
+  }
+
+  public Assumptions withTarget(String other) {
+    return new Assumptions(rule, other, celsius, darkSubtraction, moonLimit, clipFps);
+  }
+
+  public Assumptions withCelsius(double degrees) {
+    return new Assumptions(rule, target, degrees, darkSubtraction, moonLimit, clipFps);
+  }
+
+  public Assumptions withDarkSubtraction(boolean on) {
+    return new Assumptions(rule, target, celsius, on, moonLimit, clipFps);
+  }
+
+  public Assumptions withMoonLimit(double share) {
+    return new Assumptions(rule, target, celsius, darkSubtraction, share, clipFps);
+  }
+
+  public Assumptions withClipFps(double fps) {
+    return new Assumptions(rule, target, celsius, darkSubtraction, moonLimit, fps);
+  }
+}

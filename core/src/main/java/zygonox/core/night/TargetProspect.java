@@ -1,0 +1,57 @@
+package zygonox.core.night;
+
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import zygonox.core.optics.Sensor;
+import zygonox.core.optics.TargetFit;
+import zygonox.core.program.Program;
+import zygonox.core.sky.Almanac;
+import zygonox.core.sky.DeepSky;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.Workers;
+
+/**
+ * How a target fares in a night, and in a lens.
+ *
+ * @param target what it is
+ * @param fit how large it comes out
+ * @param almanac its rise, transit, set and best window above the site's skyline
+ */
+public record TargetProspect(DeepSky.Target target, TargetFit fit, Almanac.Target almanac) {
+  /** How long it is dark, moonless and the target well up, at a stretch. */
+  public Duration best() {
+    return almanac.bestWindow().map(Almanac.Window::length).orElse(Duration.ZERO);
+  }
+
+  /**
+   * All the targets there are, through the lens of a program: the longest windows first, then the
+   * highest.
+   */
+  public static List<TargetProspect> of(Night night, Program program, Cancellation cancellation) {
+    Almanac almanac = new Almanac(night.place(), night.date(), night.zone());
+    Sensor sensor = program.sensor(night.body());
+    List<DeepSky.Target> targets = DeepSky.targets();
+    TargetProspect[] prospects = new TargetProspect[targets.size()];
+    try (Workers workers = Workers.perCore()) {
+      workers.forEach(
+          prospects.length,
+          (i, worker) -> {
+            cancellation.check();
+            DeepSky.Target target = targets.get(i);
+            prospects[i] =
+                new TargetProspect(
+                    target,
+                    TargetFit.of(target, sensor),
+                    almanac.target(target.body(), night.site().skyline()));
+          });
+    }
+    return Arrays.stream(prospects)
+        .sorted(
+            Comparator.comparing(TargetProspect::best)
+                .reversed()
+                .thenComparing(p -> -p.almanac.transitAltitudeDeg()))
+        .toList();
+  }
+}

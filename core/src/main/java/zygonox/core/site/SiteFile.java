@@ -1,0 +1,87 @@
+package zygonox.core.site;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Locale;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.work.WholeFile;
+import zygonox.core.work.WorkFailed;
+
+/** Sites in open formats, told by the file's ending: GeoJSON (RFC 7946) or GPX 1.1 waypoints. */
+public enum SiteFile {
+  GEOJSON {
+    @Override
+    List<Site> parse(byte[] content, ZoneId otherwise) throws IOException {
+      return GeoJson.read(content, otherwise);
+    }
+
+    @Override
+    byte[] format(List<Site> sites) throws IOException {
+      return GeoJson.write(sites);
+    }
+  },
+  GPX {
+    @Override
+    List<Site> parse(byte[] content, ZoneId otherwise) throws IOException {
+      return Gpx.read(content, otherwise);
+    }
+
+    @Override
+    byte[] format(List<Site> sites) throws IOException {
+      return Gpx.write(sites);
+    }
+  };
+
+  /** Nobody has so many places that a file of them is larger. */
+  private static final long MOST_BYTES = 20 << 20;
+
+  abstract List<Site> parse(byte[] content, ZoneId otherwise) throws IOException;
+
+  abstract byte[] format(List<Site> sites) throws IOException;
+
+  private static SiteFile of(Path file) {
+    String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
+    if (name.endsWith(".gpx")) {
+      return GPX;
+    }
+    if (name.endsWith(".geojson") || name.endsWith(".json")) {
+      return GEOJSON;
+    }
+    throw new InvalidInput(file + " is no file of sites; its name must end in .geojson or .gpx");
+  }
+
+  /**
+   * Reads sites.
+   *
+   * @param otherwise the zone of sites that name none
+   * @throws InvalidInput when the file is not there, no such file, or holds a place out of range
+   */
+  public static List<Site> read(Path file, ZoneId otherwise) {
+    SiteFile format = of(file);
+    if (!Files.isRegularFile(file)) {
+      throw new InvalidInput(file + " is not there; name a .geojson or .gpx file");
+    }
+    try {
+      InvalidInput.check("The size of " + file + " in bytes", Files.size(file), 0, MOST_BYTES);
+      return format.parse(Files.readAllBytes(file), otherwise);
+    } catch (InvalidInput e) {
+      throw new InvalidInput(file + ": " + e.getMessage(), e);
+    } catch (IOException e) {
+      throw new InvalidInput(
+          "%s cannot be read as %s (%s)".formatted(file, format, e.getMessage()), e);
+    }
+  }
+
+  /**
+   * Writes sites, whole or not at all.
+   *
+   * @throws WorkFailed when the disk refuses
+   */
+  public static void write(List<Site> sites, Path file, WholeFile.IfPresent present) {
+    SiteFile format = of(file);
+    WholeFile.write(file, present, path -> Files.write(path, format.format(sites)));
+  }
+}

@@ -1,0 +1,103 @@
+package zygonox.desktop.program;
+
+import java.util.Optional;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import javafx.scene.text.TextAlignment;
+import zygonox.core.measure.Histogram;
+import zygonox.desktop.theme.Drawing;
+import zygonox.desktop.theme.Palette;
+import zygonox.desktop.theme.Theme;
+
+/** The histogram of the predicted frame, and over it that of a test frame. */
+final class HistogramDrawing extends Drawing {
+  private static final double SIDE = 30;
+  private static final double TOP = 44;
+  private static final double FOOT = 60;
+
+  private Histogram predicted;
+  private Histogram tested;
+
+  HistogramDrawing(ObservableValue<Theme> theme) {
+    super(theme);
+    setId("histogram");
+  }
+
+  void showPredicted(Histogram histogram) {
+    predicted = histogram;
+    requestLayout();
+  }
+
+  /**
+   * @param histogram null for none
+   */
+  void showTested(Histogram histogram) {
+    tested = histogram;
+    requestLayout();
+  }
+
+  private double x(double share) {
+    return SIDE + share * (getWidth() - 2 * SIDE);
+  }
+
+  @Override
+  protected void draw(GraphicsContext g) {
+    Palette palette = palette();
+    double bottom = getHeight() - FOOT;
+    g.setFill(palette.raised());
+    g.fillRect(x(0.25), TOP, x(0.5) - x(0.25), bottom - TOP);
+    g.setFill(palette.faint());
+    text(g, "a night sky's peak", (x(0.25) + x(0.5)) / 2, TOP - 12, 13, TextAlignment.CENTER);
+    text(g, "black", x(0), bottom + 16, 13, TextAlignment.LEFT);
+    text(g, "a quarter", x(0.25), bottom + 16, 13, TextAlignment.CENTER);
+    text(g, "a half", x(0.5), bottom + 16, 13, TextAlignment.CENTER);
+    text(g, "white", x(1), bottom + 16, 13, TextAlignment.RIGHT);
+    if (predicted != null) {
+      outline(g, predicted, bottom, palette.faint(), true);
+      g.setFill(palette.ink());
+      String said =
+          "Predicted. " + ExposureModel.judged(predicted.peak(), Optional.of(predicted.clipped()));
+      text(g, said, SIDE, bottom + 40, 14, TextAlignment.LEFT);
+    }
+    if (tested != null) {
+      outline(g, tested, bottom, palette.mark(), false);
+      g.setFill(palette.mark());
+      String said =
+          "The test frame. " + ExposureModel.judged(tested.peak(), Optional.of(tested.clipped()));
+      text(g, said, SIDE, 16, 14, TextAlignment.LEFT);
+    }
+    g.setStroke(palette.line());
+    g.setLineWidth(1);
+    g.strokeLine(SIDE, bottom, getWidth() - SIDE, bottom);
+  }
+
+  /** High steps are drawn by their root: a sky's peak would hide everything else. */
+  private void outline(
+      GraphicsContext g, Histogram histogram, double bottom, Color ink, boolean isFilled) {
+    double[] shares = histogram.shares();
+    double most = 0;
+    for (double share : shares) {
+      most = Math.max(most, share);
+    }
+    double[] xs = new double[shares.length + 2];
+    double[] ys = new double[shares.length + 2];
+    for (int i = 0; i < shares.length; i++) {
+      xs[i] = x((i + 0.5) / shares.length);
+      ys[i] = bottom - Math.sqrt(shares[i] / most) * (bottom - TOP - 6);
+    }
+    int n = shares.length;
+    xs[n] = x(1);
+    ys[n] = bottom;
+    xs[n + 1] = x(0);
+    ys[n + 1] = bottom;
+    if (isFilled) {
+      g.setFill(ink.deriveColor(0, 1, 1, 0.55));
+      g.fillPolygon(xs, ys, n + 2);
+    } else {
+      g.setStroke(ink);
+      g.setLineWidth(1.6);
+      g.strokePolyline(xs, ys, n);
+    }
+  }
+}

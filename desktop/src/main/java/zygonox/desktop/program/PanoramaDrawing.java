@@ -1,0 +1,100 @@
+package zygonox.desktop.program;
+
+import java.util.List;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.text.TextAlignment;
+import zygonox.core.optics.Sensor;
+import zygonox.core.program.Panorama;
+import zygonox.core.program.Program;
+import zygonox.core.quantity.Angle;
+import zygonox.core.quantity.Direction;
+import zygonox.core.words.Words;
+import zygonox.desktop.stage.OpenNight;
+import zygonox.desktop.theme.Drawing;
+import zygonox.desktop.theme.Palette;
+import zygonox.desktop.theme.Theme;
+
+/** The positions of the head as they lie on the sky, numbered in the order they are shot. */
+final class PanoramaDrawing extends Drawing {
+  private static final double SIDE = 30;
+  private static final double FOOT = 44;
+
+  private final PanoramaModel model;
+  private final OpenNight open;
+  private double middleDeg;
+  private double topDeg;
+  private double perDegree;
+  private double left;
+
+  PanoramaDrawing(PanoramaModel model, OpenNight open, ObservableValue<Theme> theme) {
+    super(theme);
+    this.model = model;
+    this.open = open;
+    setId("panorama-drawing");
+    model.sentenceProperty().subscribe(s -> requestLayout());
+  }
+
+  private double x(double azimuthDeg) {
+    return left + getWidth() / 2 + Angle.signed(azimuthDeg - middleDeg) * perDegree;
+  }
+
+  private double y(double altitudeDeg) {
+    return SIDE + (topDeg - altitudeDeg) * perDegree;
+  }
+
+  @Override
+  protected void draw(GraphicsContext g) {
+    if (model.panorama().isEmpty()) {
+      return;
+    }
+    Program p = open.program().orElseThrow();
+    Panorama.Layout layout = model.layout().orElseThrow();
+    Sensor sensor = p.sensor(open.night().body());
+    double wide = sensor.fieldOfViewDeg(sensor.body().sensorWidthMm());
+    double high = sensor.fieldOfViewDeg(sensor.body().sensorHeightMm());
+    List<Direction> positions = layout.positions();
+    double top = positions.get(0).altitudeDeg() + high / 2;
+    double bottom = positions.get(positions.size() - 1).altitudeDeg() - high / 2;
+    double span = Math.min(360, (layout.columns() - 1) * layout.stepDeg() + wide * 1.1);
+    middleDeg = p.facing().azimuthDeg();
+    topDeg = Math.max(top, 5);
+    double low = Math.min(bottom, 0);
+    perDegree =
+        Math.min((getWidth() - 2 * SIDE) / span, (getHeight() - SIDE - FOOT) / (topDeg - low));
+    Palette palette = palette();
+    g.setFill(palette.night());
+    g.fillRect(0, 0, getWidth(), y(0));
+    g.setFill(palette.raised());
+    g.fillRect(0, y(0), getWidth(), getHeight());
+    for (int i = 0; i < positions.size(); i++) {
+      drawPosition(g, palette, positions.get(i), i, wide, high);
+    }
+    g.setFill(palette.ink());
+    for (int azimuth = 0; azimuth < 360; azimuth += 15) {
+      boolean inView =
+          Math.abs(Angle.signed(azimuth - middleDeg)) * perDegree < getWidth() / 2 - 20;
+      if (inView && azimuth % 45 == 0) {
+        text(g, Words.compass(azimuth), x(azimuth), getHeight() - 16, 13, TextAlignment.CENTER);
+      }
+    }
+  }
+
+  private void drawPosition(
+      GraphicsContext g, Palette palette, Direction at, int index, double wide, double high) {
+    // A frame covers more azimuth the higher it looks.
+    double across = Math.min(180, wide / Math.max(0.2, Angle.cos(at.altitudeDeg())));
+    double x = x(at.azimuthDeg());
+    double y = y(at.altitudeDeg());
+    boolean isSky = at.altitudeDeg() > 0;
+    g.setFill(palette.mark().deriveColor(0, 1, 1, 0.10));
+    g.fillRect(
+        x - across / 2 * perDegree, y - high / 2 * perDegree, across * perDegree, high * perDegree);
+    g.setStroke(isSky ? palette.mark() : palette.faint());
+    g.setLineWidth(1);
+    g.strokeRect(
+        x - across / 2 * perDegree, y - high / 2 * perDegree, across * perDegree, high * perDegree);
+    g.setFill(theme() == Theme.PAPER && at.altitudeDeg() > 0 ? palette.ground() : palette.ink());
+    text(g, Integer.toString(index + 1), x, y, 15, TextAlignment.CENTER);
+  }
+}

@@ -1,0 +1,241 @@
+package zygonox.desktop.sky;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import zygonox.core.night.Night;
+import zygonox.core.quantity.Coordinates;
+import zygonox.core.quantity.Place;
+import zygonox.core.site.Site;
+import zygonox.core.site.SiteFile;
+import zygonox.core.site.Zones;
+import zygonox.core.sky.Almanac;
+import zygonox.core.sky.SkyBrightness;
+import zygonox.core.sky.Skyline;
+import zygonox.core.words.Words;
+import zygonox.core.work.WholeFile.IfPresent;
+import zygonox.core.work.WorkFailed;
+import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.Settings;
+import zygonox.desktop.stage.Home;
+import zygonox.desktop.stage.OpenNight;
+
+/** The night's site, and the sites that are kept. */
+public final class SiteModel {
+  private static final double METRES_STEP = 10;
+  private static final double MAGNITUDE_STEP = 0.1;
+
+  private final OpenNight open;
+  private final Home home;
+  private final ReadOnlyObjectWrapper<Sentence> sentence =
+      new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+  private final ReadOnlyObjectWrapper<Sentence> notes =
+      new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+  private final ReadOnlyObjectWrapper<List<Site>> kept = new ReadOnlyObjectWrapper<>(List.of());
+
+  public SiteModel(OpenNight open, Home home) {
+    this.open = open;
+    this.home = home;
+    open.nightProperty().subscribe(n -> refresh());
+  }
+
+  /** Where it is, how dark and how hidden. */
+  public ReadOnlyObjectProperty<Sentence> sentenceProperty() {
+    return sentence.getReadOnlyProperty();
+  }
+
+  /** What a person has written down about it. */
+  public ReadOnlyObjectProperty<Sentence> notesProperty() {
+    return notes.getReadOnlyProperty();
+  }
+
+  /** The sites that are kept. */
+  public ReadOnlyObjectProperty<List<Site>> keptProperty() {
+    return kept.getReadOnlyProperty();
+  }
+
+  /**
+   * Reads the kept sites anew.
+   *
+   * @throws zygonox.core.quantity.InvalidInput when their file is damaged
+   */
+  public void load() {
+    Path file = home.sites();
+    kept.set(Files.exists(file) ? SiteFile.read(file, ZoneId.systemDefault()) : List.of());
+  }
+
+  /** Keeps the night's site; one of the same name is replaced. */
+  public void keep() {
+    keepAll(List.of(open.night().site()));
+  }
+
+  private void keepAll(List<Site> more) {
+    List<Site> all = new ArrayList<>(kept.get());
+    List<String> names = more.stream().map(Site::name).toList();
+    all.removeIf(s -> names.contains(s.name()));
+    all.addAll(more);
+    write(all);
+  }
+
+  /** Forgets a kept site; the night's own stays as it is. */
+  public void forget(Site site) {
+    List<Site> all = new ArrayList<>(kept.get());
+    all.remove(site);
+    write(all);
+  }
+
+  private void write(List<Site> all) {
+    try {
+      Files.createDirectories(home.folder());
+    } catch (IOException e) {
+      throw new WorkFailed("The folder " + home.folder() + " cannot be made", e);
+    }
+    SiteFile.write(all, home.sites(), IfPresent.REPLACE);
+    kept.set(List.copyOf(all));
+  }
+
+  /** Moves the night to a kept site. */
+  public void go(Site site) {
+    open.timeProperty().set(null);
+    open.edit("site", open.night().withSite(site));
+  }
+
+  /** Keeps the sites of a file. */
+  public String importFrom(Path file) {
+    List<Site> read = SiteFile.read(file, open.night().zone());
+    keepAll(read);
+    return count(read.size()) + " kept";
+  }
+
+  /** Writes the kept sites, or the night's where none is kept. */
+  public String exportTo(Path file, IfPresent present) {
+    List<Site> all = kept.get().isEmpty() ? List.of(open.night().site()) : kept.get();
+    SiteFile.write(all, file, present);
+    return count(all.size()) + " written to " + file;
+  }
+
+  private static String count(int sites) {
+    return sites == 1 ? "1 site" : sites + " sites";
+  }
+
+  private void refresh() {
+    if (open.night() == null) {
+      return;
+    }
+    Site site = open.night().site();
+    sentence.set(sentence(site));
+    notes.set(notes(site));
+  }
+
+  private Sentence sentence(Site site) {
+    Place place = site.place();
+    return new Sentence.Builder()
+        .set(
+            Settings.words(
+                "name", site.name(), "A place without a name", site::withName, changed("name")))
+        .say(" lies at ")
+        .set(
+            Settings.parsed(
+                "place",
+                Coordinates.text(place),
+                typed -> site.withPlace(Coordinates.parse(typed, place.heightMetres())),
+                this::darkness,
+                changed("place"),
+                steps -> site))
+        .say(", ")
+        .set(
+            Settings.number(
+                "height",
+                Words.number(place.heightMetres()) + " m",
+                place.heightMetres(),
+                v -> v + METRES_STEP,
+                v -> v - METRES_STEP,
+                v -> site.withPlace(new Place(place.latitudeDeg(), place.longitudeDeg(), v)),
+                s -> "height hardly matters: it is for the record",
+                changed("height")))
+        .say(" up, by the clock of ")
+        .set(
+            Settings.parsed(
+                "zone",
+                site.zone().getId(),
+                typed -> site.withZone(Zones.parse(typed)),
+                this::darkness,
+                changed("zone"),
+                steps -> site))
+        .say(". Its sky reaches ")
+        .set(
+            Settings.parsed(
+                "brightness",
+                Words.number(site.brightness().magnitude()),
+                typed -> site.withBrightness(SkyBrightness.parse(typed)),
+                s -> darkSky(s.brightness()),
+                changed("brightness"),
+                by ->
+                    site.withBrightness(
+                        new SkyBrightness(
+                            Math.max(
+                                15,
+                                Math.min(
+                                    22.1,
+                                    Math.round(
+                                            10
+                                                * (site.brightness().magnitude()
+                                                    + by * MAGNITUDE_STEP))
+                                        / 10.0))))))
+        .say(
+            " magnitudes a square arcsecond (Bortle %d), its skyline is "
+                .formatted(site.brightness().bortle()))
+        .set(
+            Settings.parsed(
+                "skyline",
+                site.skyline().text(),
+                typed -> site.withSkyline(Skyline.parse(typed)),
+                s -> "pairs of azimuth and altitude; " + s.skyline().points().size() + " points",
+                changed("skyline"),
+                steps -> site))
+        .say(".")
+        .end();
+  }
+
+  private Sentence notes(Site site) {
+    return new Sentence.Builder()
+        .say("Notes: ")
+        .set(
+            Settings.words(
+                "notes", site.notes(), "the way there, parking", site::withNotes, changed("notes")))
+        .say(". Mind there: ")
+        .set(
+            Settings.words(
+                "cautions",
+                site.cautions(),
+                "edges, water, traffic",
+                site::withCautions,
+                changed("cautions")))
+        .say(".")
+        .end();
+  }
+
+  private Consumer<Site> changed(String what) {
+    return site -> open.edit("site-" + what, open.night().withSite(site));
+  }
+
+  private String darkness(Site site) {
+    Night night = open.night();
+    return Words.darkness(new Almanac(site.place(), night.date(), site.zone()), site.zone());
+  }
+
+  private static String darkSky(SkyBrightness brightness) {
+    return String.format(
+        Locale.ROOT,
+        "%.1f magnitudes, Bortle class %d; 22 is the darkest there is, 18 a city's edge",
+        brightness.magnitude(),
+        brightness.bortle());
+  }
+}

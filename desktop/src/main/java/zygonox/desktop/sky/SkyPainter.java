@@ -1,0 +1,293 @@
+package zygonox.desktop.sky;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.geometry.VPos;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
+import javafx.scene.text.TextAlignment;
+import zygonox.core.optics.Projection;
+import zygonox.core.quantity.Direction;
+import zygonox.core.sky.LocalSky;
+import zygonox.core.sky.MilkyWay;
+import zygonox.core.sky.Skyline;
+import zygonox.core.sky.StarNames;
+import zygonox.core.sky.Vector;
+import zygonox.core.words.Words;
+import zygonox.desktop.theme.Palette;
+
+/** Paints what the sky holds, layer by layer, as one lens sees it. */
+final class SkyPainter {
+  private static final double FAINTEST_STAR = 6.3;
+  private static final double FAINTEST_NAME = 1.9;
+  private static final int GALAXY_CELL = 12;
+  private static final double TEXT = 12;
+
+  /** Azimuths from which the skyline is drawn, to each side of the lens. */
+  private static final int SKYLINE_SIDE_DEG = 84;
+
+  private final GraphicsContext g;
+  private final Projection lens;
+  private final double width;
+  private final double height;
+  private final Color light;
+  private final Palette palette;
+
+  /**
+   * @param lens one whose pixels are the view's
+   * @param light what shines is drawn in it
+   */
+  SkyPainter(
+      GraphicsContext g,
+      Projection lens,
+      double width,
+      double height,
+      Color light,
+      Palette palette) {
+    this.g = g;
+    this.lens = lens;
+    this.width = width;
+    this.height = height;
+    this.light = light;
+    this.palette = palette;
+  }
+
+  private boolean inView(Vector v) {
+    if (v == null || !lens.sees(v)) {
+      return false;
+    }
+    double x = lens.x(v);
+    double y = lens.y(v);
+    return x > -20 && y > -20 && x < width + 20 && y < height + 20;
+  }
+
+  private Color light(double opacity) {
+    return light.deriveColor(0, 1, 1, opacity);
+  }
+
+  /** Sampled coarsely and drawn smoothly: the galaxy has no edges. */
+  void galaxy(LocalSky sky, double darkness) {
+    int columns = (int) Math.ceil(width / GALAXY_CELL) + 1;
+    int rows = (int) Math.ceil(height / GALAXY_CELL) + 1;
+    int rgb =
+        (int) Math.round(light.getRed() * 255) << 16
+            | (int) Math.round(light.getGreen() * 255) << 8
+            | (int) Math.round(light.getBlue() * 255);
+    int[] argb = new int[columns * rows];
+    for (int y = 0; y < rows; y++) {
+      for (int x = 0; x < columns; x++) {
+        Vector v = lens.towards((x + 0.5) * GALAXY_CELL, (y + 0.5) * GALAXY_CELL);
+        double brightness = v.z() < 0 ? 0 : MilkyWay.brightness(sky.j2000Of(v));
+        int alpha = (int) (255 * 0.4 * darkness * brightness / MilkyWay.STEPS);
+        argb[y * columns + x] = alpha << 24 | rgb;
+      }
+    }
+    WritableImage image = new WritableImage(columns, rows);
+    image
+        .getPixelWriter()
+        .setPixels(0, 0, columns, rows, PixelFormat.getIntArgbInstance(), argb, 0, columns);
+    g.drawImage(image, 0, 0, columns * GALAXY_CELL, rows * GALAXY_CELL);
+  }
+
+  void figures(List<SeenSky.SeenFigure> figures) {
+    g.setStroke(light(0.28));
+    g.setLineWidth(1);
+    for (SeenSky.SeenFigure figure : figures) {
+      double sumX = 0;
+      double sumY = 0;
+      int points = 0;
+      boolean whole = true;
+      for (Vector[] line : figure.lines()) {
+        Vector before = null;
+        for (Vector v : line) {
+          boolean seen = inView(v);
+          if (seen && before != null) {
+            g.strokeLine(lens.x(before), lens.y(before), lens.x(v), lens.y(v));
+          }
+          if (seen) {
+            sumX += lens.x(v);
+            sumY += lens.y(v);
+            points++;
+          }
+          whole &= seen;
+          before = seen ? v : null;
+        }
+      }
+      if (whole && points > 2) {
+        g.setFill(light(0.5));
+        text(figure.name(), sumX / points, sumY / points, TextAlignment.CENTER);
+      }
+    }
+  }
+
+  /** What each bright star draws while the program runs. */
+  void arcs(List<StarArcs.Arc> arcs, Color ink) {
+    g.setLineWidth(1.2);
+    for (StarArcs.Arc arc : arcs) {
+      double[] xs = new double[arc.points().length];
+      double[] ys = new double[arc.points().length];
+      int n = 0;
+      for (Vector v : arc.points()) {
+        if (inView(v)) {
+          xs[n] = lens.x(v);
+          ys[n++] = lens.y(v);
+        }
+      }
+      if (n > 1) {
+        double strength = Math.max(0.25, 0.85 - 0.14 * arc.magnitude());
+        g.setStroke(ink.deriveColor(0, 1, 1, strength));
+        g.strokePolyline(xs, ys, n);
+      }
+    }
+  }
+
+  /** In twilight only the bright ones show. */
+  void stars(List<SeenSky.SeenStar> stars, double darkness) {
+    double faintest = FAINTEST_STAR - 7 * (1 - darkness);
+    for (SeenSky.SeenStar seen : stars) {
+      double magnitude = seen.star().magnitude();
+      if (magnitude > faintest) {
+        break;
+      }
+      Vector v = seen.at();
+      if (!inView(v)) {
+        continue;
+      }
+      double x = lens.x(v);
+      double y = lens.y(v);
+      double size = Math.max(0.9, 5.2 - 0.85 * magnitude);
+      if (size < 1.6) {
+        g.setFill(light(Math.max(0.35, 1.25 - 0.13 * magnitude)));
+        g.fillRect(x - size / 2, y - size / 2, size, size);
+      } else {
+        g.setFill(light);
+        g.fillOval(x - size / 2, y - size / 2, size, size);
+      }
+      if (magnitude < FAINTEST_NAME && v.z() > 0.03) {
+        StarNames.of(seen.star().hip())
+            .ifPresent(
+                name -> {
+                  g.setFill(light(0.85));
+                  text(name, x + 7, y, TextAlignment.LEFT);
+                });
+      }
+    }
+  }
+
+  /** The still point of the sky, to which a tracker's axis points. */
+  void pole(Vector v, double latitudeDeg) {
+    if (!inView(v)) {
+      return;
+    }
+    double x = lens.x(v);
+    double y = lens.y(v);
+    g.setStroke(light);
+    g.setLineWidth(1);
+    for (int side = -1; side <= 1; side += 2) {
+      g.strokeLine(x + side * 2, y, x + side * 7, y);
+      g.strokeLine(x, y + side * 2, x, y + side * 7);
+    }
+    g.setFill(light);
+    String where = "still point, %.1f° up".formatted(Math.abs(latitudeDeg));
+    text(where, x + 10, y + 12, TextAlignment.LEFT);
+  }
+
+  /** Sun or moon, never smaller than can be seen. */
+  void disc(Vector v, double semidiameterDeg, String name) {
+    if (v.z() > -0.01 && inView(v)) {
+      double radius = Math.max(4, lens.focalPixels() * Math.toRadians(semidiameterDeg));
+      g.setFill(light);
+      g.fillOval(lens.x(v) - radius, lens.y(v) - radius, 2 * radius, 2 * radius);
+      text(name, lens.x(v) + radius + 6, lens.y(v), TextAlignment.LEFT);
+    }
+  }
+
+  /** What is aimed at: four strokes that leave it free. */
+  void target(Vector v, String name) {
+    if (v.z() > 0 && inView(v)) {
+      double x = lens.x(v);
+      double y = lens.y(v);
+      g.setStroke(palette.mark());
+      g.setLineWidth(1.5);
+      for (int side = -1; side <= 1; side += 2) {
+        g.strokeLine(x + side * 9, y - 9, x + side * 15, y - 15);
+        g.strokeLine(x + side * 9, y + 9, x + side * 15, y + 15);
+      }
+      g.setFill(light);
+      text(name, x + 20, y - 12, TextAlignment.LEFT);
+    }
+  }
+
+  /** The level ground with its azimuths, and the skyline above it. */
+  void ground(Direction facing, Skyline skyline) {
+    double altitude = Math.toRadians(facing.altitudeDeg());
+    // Of a level camera the horizon is a straight line.
+    double y = (height - 1) / 2 + lens.focalPixels() * Math.tan(altitude);
+    boolean seesGround = facing.altitudeDeg() <= 89 && y <= height;
+    skyline(facing, skyline, Math.min(y, height + 50));
+    if (!seesGround) {
+      return;
+    }
+    g.setFill(palette.raised());
+    g.fillRect(0, Math.max(0, y), width, height);
+    g.setStroke(palette.line());
+    g.setLineWidth(1);
+    g.strokeLine(0, y, width, y);
+    for (int azimuth = 0; azimuth < 360; azimuth += 15) {
+      Vector v = Vector.of(new Direction(azimuth, 0));
+      if (inView(v)) {
+        boolean point = azimuth % 45 == 0;
+        g.setStroke(palette.ink().deriveColor(0, 1, 1, point ? 1 : 0.5));
+        g.strokeLine(lens.x(v), y, lens.x(v), y + (point ? 8 : 4));
+        if (point) {
+          g.setFill(palette.ink());
+          text(Words.compass(azimuth), lens.x(v), y + 17, TextAlignment.CENTER);
+        }
+      }
+    }
+  }
+
+  private void skyline(Direction facing, Skyline skyline, double ground) {
+    if (skyline.points().isEmpty()) {
+      return;
+    }
+    List<Vector> line = new ArrayList<>();
+    for (double side = -SKYLINE_SIDE_DEG; side <= SKYLINE_SIDE_DEG; side += 0.5) {
+      double azimuth = facing.azimuthDeg() + side;
+      double altitude = Math.max(0, skyline.altitudeDeg(azimuth));
+      Vector v = Vector.of(new Direction(azimuth, altitude));
+      if (lens.sees(v)) {
+        line.add(v);
+      }
+    }
+    if (line.size() < 2) {
+      return;
+    }
+    double[] xs = new double[line.size() + 2];
+    double[] ys = new double[line.size() + 2];
+    for (int i = 0; i < line.size(); i++) {
+      xs[i] = lens.x(line.get(i));
+      ys[i] = lens.y(line.get(i));
+    }
+    int n = line.size();
+    xs[n] = xs[n - 1];
+    ys[n] = ground;
+    xs[n + 1] = xs[0];
+    ys[n + 1] = ground;
+    g.setFill(palette.raised().interpolate(palette.ground(), 0.35));
+    g.fillPolygon(xs, ys, n + 2);
+    g.setStroke(palette.faint());
+    g.setLineWidth(1);
+    g.strokePolyline(xs, ys, n);
+  }
+
+  private void text(String text, double x, double y, TextAlignment alignment) {
+    g.setFont(Font.font("Cabin", TEXT));
+    g.setTextAlign(alignment);
+    g.setTextBaseline(VPos.CENTER);
+    g.fillText(text, x, y);
+  }
+}

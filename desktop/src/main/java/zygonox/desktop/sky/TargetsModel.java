@@ -1,0 +1,161 @@
+package zygonox.desktop.sky;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import zygonox.core.night.Night;
+import zygonox.core.night.TargetProspect;
+import zygonox.core.optics.TargetFit;
+import zygonox.core.sky.DeepSky;
+import zygonox.core.words.Words;
+import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.Settings;
+import zygonox.desktop.stage.OpenNight;
+
+/** Which targets are worth it tonight, through the lens of the program in work. */
+public final class TargetsModel {
+  private static final String EVERYTHING = "everything";
+  private static final double LONGEST_HOURS = 12;
+
+  private final OpenNight open;
+  private final ReadOnlyObjectWrapper<Sentence> sentence =
+      new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+  private final ReadOnlyObjectWrapper<List<TargetProspect>> shown =
+      new ReadOnlyObjectWrapper<>(List.of());
+  private List<TargetProspect> all = List.of();
+  private String kind = EVERYTHING;
+  private Size size = Size.ANY;
+  private double leastHours = 1;
+
+  /** Which sizes are looked for. */
+  private enum Size {
+    ANY("of any size"),
+    FITTING("that fits this lens");
+
+    private final String text;
+
+    Size(String text) {
+      this.text = text;
+    }
+  }
+
+  public TargetsModel(OpenNight open) {
+    this.open = open;
+    refresh();
+  }
+
+  public ReadOnlyObjectProperty<Sentence> sentenceProperty() {
+    return sentence.getReadOnlyProperty();
+  }
+
+  /** The targets asked for, best first. */
+  public ReadOnlyObjectProperty<List<TargetProspect>> shownProperty() {
+    return shown.getReadOnlyProperty();
+  }
+
+  /** Takes what was reckoned of the night. */
+  public void take(List<TargetProspect> prospects) {
+    all = prospects;
+    refresh();
+  }
+
+  private void refresh() {
+    List<String> kinds = new ArrayList<>(List.of(EVERYTHING));
+    DeepSky.targets().stream().map(DeepSky.Target::type).distinct().sorted().forEach(kinds::add);
+    sentence.set(
+        new Sentence.Builder()
+            .say("Tonight, best first: ")
+            .set(
+                Settings.choice(
+                    "kind",
+                    kind,
+                    kinds,
+                    k -> k,
+                    k -> told(k, size, leastHours),
+                    k -> {
+                      kind = k;
+                      refresh();
+                    }))
+            .say(" ")
+            .set(
+                Settings.choice(
+                    "size",
+                    size,
+                    List.of(Size.values()),
+                    s -> s.text,
+                    s -> told(kind, s, leastHours),
+                    s -> {
+                      size = s;
+                      refresh();
+                    }))
+            .say(", well up in the dark for at least ")
+            .set(
+                Settings.number(
+                    "hours",
+                    Words.duration(leastHours * 3600),
+                    leastHours,
+                    v -> Math.min(LONGEST_HOURS, v + 0.5),
+                    v -> Math.max(0, v - 0.5),
+                    v -> v,
+                    v -> told(kind, size, v),
+                    v -> {
+                      leastHours = Math.max(0, Math.min(LONGEST_HOURS, v));
+                      refresh();
+                    }))
+            .say(".")
+            .end());
+    shown.set(chosen(kind, size, leastHours));
+  }
+
+  private String told(String k, Size s, double hours) {
+    int count = chosen(k, s, hours).size();
+    return count == 1 ? "1 target" : count + " targets";
+  }
+
+  private List<TargetProspect> chosen(String k, Size s, double hours) {
+    Duration least = Duration.ofSeconds(Math.round(hours * 3600));
+    return all.stream()
+        .filter(p -> k.equals(EVERYTHING) || p.target().type().equals(k))
+        .filter(p -> s == Size.ANY || p.fit() == TargetFit.FITS)
+        .filter(p -> p.best().compareTo(least) >= 0)
+        .toList();
+  }
+
+  /** A target's cells: name, kind, size in the frame, best window, highest. */
+  public List<String> cells(TargetProspect p) {
+    Night night = open.night();
+    Optional<String> best =
+        p.almanac()
+            .bestWindow()
+            .map(
+                w ->
+                    Words.clock(w.from(), night.zone())
+                        + " to "
+                        + Words.clock(w.to(), night.zone()));
+    return List.of(
+        p.target().title(),
+        p.target().type(),
+        Words.say("fit." + p.fit()),
+        best.orElse("not in the dark"),
+        String.format(
+            Locale.ROOT,
+            "%.0f° high at %s",
+            p.almanac().transitAltitudeDeg(),
+            Words.clock(p.almanac().transit(), night.zone())));
+  }
+
+  /** When to look at a target: highest in its best window, else when it is highest. */
+  public static Instant bestHour(TargetProspect p) {
+    Instant transit = p.almanac().transit();
+    return p.almanac()
+        .bestWindow()
+        .map(
+            w -> transit.isBefore(w.from()) ? w.from() : transit.isAfter(w.to()) ? w.to() : transit)
+        .orElse(transit);
+  }
+}

@@ -1,0 +1,212 @@
+package zygonox.desktop.sky;
+
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.Month;
+import java.time.format.TextStyle;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import zygonox.core.handout.NightCalendar;
+import zygonox.core.night.Assumptions;
+import zygonox.core.night.Night;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.sky.YearView;
+import zygonox.core.sky.YearView.Prospect;
+import zygonox.core.sky.YearView.Wish;
+import zygonox.core.words.Words;
+import zygonox.core.work.WholeFile.IfPresent;
+import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.Settings;
+import zygonox.desktop.stage.OpenNight;
+
+/** Which nights of a year are worth it at the night's site. */
+public final class YearModel {
+  private static final int NIGHTS = 365;
+  private static final double ALTITUDE_STEP = 5;
+
+  private final OpenNight open;
+  private final ReadOnlyObjectWrapper<Sentence> sentence =
+      new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+  private final ReadOnlyObjectWrapper<List<Prospect>> nights =
+      new ReadOnlyObjectWrapper<>(List.of());
+  private double leastAltitudeDeg = 20;
+  private LocalDate first;
+
+  public YearModel(OpenNight open) {
+    this.open = open;
+    open.nightProperty().subscribe(n -> refresh());
+  }
+
+  public ReadOnlyObjectProperty<Sentence> sentenceProperty() {
+    return sentence.getReadOnlyProperty();
+  }
+
+  /** Every night of the year, in the order of dates. */
+  public ReadOnlyObjectProperty<List<Prospect>> nightsProperty() {
+    return nights.getReadOnlyProperty();
+  }
+
+  /** What is asked for now. */
+  public Wish wish() {
+    Night night = open.night();
+    return new Wish(
+        night.place(),
+        night.zone(),
+        night.site().skyline(),
+        night.target(),
+        leastAltitudeDeg,
+        night.assumptions().moonLimit());
+  }
+
+  /** The first evening that is looked at. */
+  public LocalDate first() {
+    return first == null ? open.night().date() : first;
+  }
+
+  /** How many are looked at. */
+  public int count() {
+    return NIGHTS;
+  }
+
+  /** Takes what was reckoned. */
+  public void take(List<Prospect> reckoned) {
+    nights.set(reckoned);
+  }
+
+  /** A night in the list. */
+  public String line(Prospect p) {
+    String window =
+        p.longest()
+            .map(
+                w ->
+                    Words.clock(w.from(), open.night().zone())
+                        + " to "
+                        + Words.clock(w.to(), open.night().zone()))
+            .orElse("");
+    return String.format(
+        Locale.ROOT,
+        "%s %s  %.1f h, %s%s",
+        p.date().getDayOfWeek().getDisplayName(TextStyle.SHORT, Locale.ENGLISH),
+        p.date(),
+        p.darkHours(),
+        window,
+        p.highestDeg() > 0 ? String.format(Locale.ROOT, ", %.0f° high", p.highestDeg()) : "");
+  }
+
+  /** The season in words: the months in which there is any time at all, and the best of them. */
+  public String season() {
+    double[] hours = YearView.season(nights.get());
+    List<Integer> worth = new ArrayList<>();
+    int best = 0;
+    for (int m = 0; m < hours.length; m++) {
+      if (hours[m] > 0) {
+        worth.add(m);
+      }
+      best = hours[m] > hours[best] ? m : best;
+    }
+    if (nights.get().isEmpty()) {
+      return "";
+    }
+    if (worth.isEmpty()) {
+      return "There is no such night in the whole year.";
+    }
+    String months = worth.size() == 12 ? "all year" : "in " + spans(worth);
+    return String.format(
+        Locale.ROOT,
+        "It can be had %s; %s is best, with %.1f h a night on average.",
+        months,
+        name(best),
+        hours[best]);
+  }
+
+  /** Months in a row are told by their first and last; December is followed by January. */
+  private static String spans(List<Integer> months) {
+    List<String> spans = new ArrayList<>();
+    for (int m : months) {
+      if (!months.contains((m + 11) % 12)) {
+        int last = m;
+        while (months.contains((last + 1) % 12)) {
+          last = (last + 1) % 12;
+        }
+        spans.add(m == last ? name(m) : name(m) + " to " + name(last));
+      }
+    }
+    return String.join(" and ", spans);
+  }
+
+  private static String name(int month) {
+    return Month.of(month + 1).getDisplayName(TextStyle.FULL, Locale.ENGLISH);
+  }
+
+  /** Moves the plan to one of the nights. */
+  public void plan(Prospect chosen) {
+    open.timeProperty().set(null);
+    open.edit("date", open.night().withDate(chosen.date()));
+  }
+
+  /** Writes nights as a calendar. */
+  public String export(List<Prospect> chosen, Path file, IfPresent present) {
+    List<Prospect> inOrder = chosen.stream().sorted(Comparator.comparing(Prospect::date)).toList();
+    NightCalendar.write(title(), open.night().site(), inOrder, file, present);
+    return chosen.size() + (chosen.size() == 1 ? " night" : " nights") + " written to " + file;
+  }
+
+  private String title() {
+    String target = open.night().assumptions().target();
+    return target.isEmpty() ? "Dark sky" : target;
+  }
+
+  private void refresh() {
+    if (open.night() == null) {
+      return;
+    }
+    Night night = open.night();
+    Assumptions assumed = night.assumptions();
+    boolean aims = night.target().isPresent();
+    Sentence.Builder said = new Sentence.Builder().say("In the year from ");
+    said.set(
+        Settings.parsed(
+            "first",
+            first().toString(),
+            SkyModel::date,
+            date -> "365 nights from " + date,
+            date -> {
+              first = date;
+              refresh();
+            },
+            by -> first().plusMonths(by)));
+    said.say(aims ? " " + assumed.target() + " is at least " : " the sky is dark");
+    if (aims) {
+      said.set(
+              Settings.number(
+                  "least",
+                  Words.number(leastAltitudeDeg) + "°",
+                  leastAltitudeDeg,
+                  v -> v + ALTITUDE_STEP,
+                  v -> v - ALTITUDE_STEP,
+                  v -> InvalidInput.check("The least altitude in degrees", v, 0, 89),
+                  v -> "lower than 20° the air is thick and the light of towns near",
+                  v -> {
+                    leastAltitudeDeg = v;
+                    refresh();
+                  }))
+          .say(" up in a dark sky");
+    }
+    said.say(", the moon down or at most ")
+        .set(
+            Settings.number(
+                "moon",
+                Words.number(Math.round(100 * assumed.moonLimit())) + " %",
+                Math.round(100 * assumed.moonLimit()),
+                v -> v + 5,
+                v -> v - 5,
+                v -> night.withAssumptions(assumed.withMoonLimit(v / 100)),
+                n -> "with more of it lit it has to be down",
+                n -> open.edit("moon-limit", n)));
+    sentence.set(said.say(" lit, on these nights:").end());
+  }
+}
