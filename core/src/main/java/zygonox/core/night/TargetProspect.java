@@ -1,6 +1,7 @@
 package zygonox.core.night;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
@@ -18,16 +19,28 @@ import zygonox.core.work.Workers;
  * @param target what it is
  * @param fit how large it comes out
  * @param almanac its rise, transit, set and best window above the site's skyline
+ * @param bestHour when it is highest in its best window; without one, when it is highest at all
+ * @param highestDeg how high it is then
  */
-public record TargetProspect(DeepSky.Target target, TargetFit fit, Almanac.Target almanac) {
+public record TargetProspect(
+    DeepSky.Target target,
+    TargetFit fit,
+    Almanac.Target almanac,
+    Instant bestHour,
+    double highestDeg) {
+  /** The order in which sizes are wished for. */
+  private static final List<TargetFit> WISHED =
+      List.of(
+          TargetFit.FITS, TargetFit.TOO_LARGE, TargetFit.SMALL, TargetFit.NO_SIZE, TargetFit.DOT);
+
   /** How long it is dark, moonless and the target well up, at a stretch. */
   public Duration best() {
     return almanac.bestWindow().map(Almanac.Window::length).orElse(Duration.ZERO);
   }
 
   /**
-   * All the targets there are, through the lens of a program: the longest windows first, then the
-   * highest.
+   * All the targets there are, through the lens of a program: what fits it first, of those the
+   * longest windows, of those the highest.
    */
   public static List<TargetProspect> of(Night night, Program program, Cancellation cancellation) {
     Almanac almanac = new Almanac(night.place(), night.date(), night.zone());
@@ -40,18 +53,31 @@ public record TargetProspect(DeepSky.Target target, TargetFit fit, Almanac.Targe
           (i, worker) -> {
             cancellation.check();
             DeepSky.Target target = targets.get(i);
+            Almanac.Target fares = almanac.target(target.body(), night.site().skyline());
+            Instant hour = bestHour(fares);
             prospects[i] =
                 new TargetProspect(
                     target,
                     TargetFit.of(target, sensor),
-                    almanac.target(target.body(), night.site().skyline()));
+                    fares,
+                    hour,
+                    target.body().at(night.place(), hour).direction().altitudeDeg());
           });
     }
     return Arrays.stream(prospects)
         .sorted(
-            Comparator.comparing(TargetProspect::best)
-                .reversed()
-                .thenComparing(p -> -p.almanac.transitAltitudeDeg()))
+            Comparator.comparing((TargetProspect p) -> WISHED.indexOf(p.fit))
+                .thenComparing(Comparator.comparing(TargetProspect::best).reversed())
+                .thenComparing(p -> -p.highestDeg))
         .toList();
+  }
+
+  private static Instant bestHour(Almanac.Target fares) {
+    Instant transit = fares.transit();
+    return fares
+        .bestWindow()
+        .map(
+            w -> transit.isBefore(w.from()) ? w.from() : transit.isAfter(w.to()) ? w.to() : transit)
+        .orElse(transit);
   }
 }

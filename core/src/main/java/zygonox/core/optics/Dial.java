@@ -14,7 +14,31 @@ public final class Dial {
 
   private static final double[] NUMBERS = {1, 1.3, 1.6, 2, 2.5, 3.2, 4, 5, 6.3, 8, 10};
 
+  /** What cameras write under the 1 of a fraction of a second. */
+  private static final int[] FRACTIONS = {
+    4, 5, 6, 8, 10, 13, 15, 20, 25, 30, 40, 50, 60, 80, 100, 125, 160, 200, 250, 320, 400, 500, 640,
+    800, 1000, 1250, 1600, 2000, 2500, 3200, 4000, 5000, 6400, 8000
+  };
+
+  /** Times that differ by less than this are one and the same on a dial, in stops. */
+  private static final double SAME_STOPS = 0.12;
+
   private Dial() {}
+
+  /**
+   * What cameras write under the 1 for a short time: 60 for 1/64 s; of a time between the marks,
+   * what it comes to.
+   *
+   * @param seconds above 0 and under a quarter
+   */
+  public static long fraction(double seconds) {
+    for (int mark : FRACTIONS) {
+      if (Math.abs(Math.log(mark * seconds) / Math.log(2)) < SAME_STOPS) {
+        return mark;
+      }
+    }
+    return Math.round(1 / seconds);
+  }
 
   /** The next shutter time or ISO speed, longer or higher. */
   public static double up(double value) {

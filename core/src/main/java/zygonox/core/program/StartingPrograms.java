@@ -105,9 +105,11 @@ public final class StartingPrograms {
                 default -> sunset.minusSeconds(1800);
               };
         };
-    // A program of the same light follows the one before; one for another hour keeps its hour.
-    Instant found = after.filter(a -> a.isAfter(wanted)).orElse(wanted);
-    return found.truncatedTo(ChronoUnit.MINUTES);
+    // What lives by the sun keeps its hour; everything else follows the program before.
+    boolean keepsItsHour = job.light() == Job.Light.DAY || job == Job.DAY_INTO_NIGHT;
+    Instant found = after.filter(a -> !keepsItsHour && a.isAfter(wanted)).orElse(wanted);
+    // The next full minute: rounded down it would begin before it is dark.
+    return found.plusSeconds(59).truncatedTo(ChronoUnit.MINUTES);
   }
 
   private OffsetDateTime local(Instant time) {

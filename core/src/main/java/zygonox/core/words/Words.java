@@ -14,6 +14,7 @@ import zygonox.core.align.StarAligner;
 import zygonox.core.align.Unmatched;
 import zygonox.core.blend.FrameDropped;
 import zygonox.core.frame.ReadFault;
+import zygonox.core.optics.Dial;
 import zygonox.core.program.ProgramFinding;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
@@ -152,9 +153,7 @@ public final class Words {
 
   /** A shutter time as cameras show it: {@code 1/250 s}, {@code 0.5 s}, {@code 2 min}. */
   public static String shutter(double seconds) {
-    return seconds < 0.25 && seconds > 0
-        ? "1/" + Math.round(1 / seconds) + " s"
-        : duration(seconds);
+    return seconds < 0.25 && seconds > 0 ? "1/" + Dial.fraction(seconds) + " s" : duration(seconds);
   }
 
   /** A time in seconds as people say it: {@code 1 h 05 min}, {@code 12 min 30 s}, {@code 8 s}. */

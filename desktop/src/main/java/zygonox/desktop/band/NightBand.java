@@ -8,6 +8,8 @@ import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.ToDoubleFunction;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.ListChangeListener;
@@ -25,7 +27,10 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.Place;
+import zygonox.core.sky.Almanac;
+import zygonox.core.sky.Almanac.Window;
 import zygonox.core.sky.Moon;
+import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.Sun;
 import zygonox.core.sky.Twilight;
 import zygonox.desktop.stage.OpenNight;
@@ -33,9 +38,9 @@ import zygonox.desktop.theme.Palette;
 import zygonox.desktop.theme.Theme;
 
 /**
- * The night from before sunset to after sunrise: twilight as shade, programs as blocks, each frame
- * as a tick at its true time, the moon as the curve of its altitude. A click chooses the frame or
- * the program there.
+ * The night from before sunset to after sunrise: twilight as shade, the dark and moonless hours as
+ * a line along the top, moon and target as curves of their altitude, programs as blocks, each frame
+ * as a tick at its true time. A click chooses the frame or the program there.
  */
 public final class NightBand extends Region {
   private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
@@ -48,14 +53,33 @@ public final class NightBand extends Region {
   private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);
   private List<Sample> sun = List.of();
   private Sky sampled;
+  private List<Window> dark = List.of();
+  private String moonName = "";
+  private List<Block> drawn = List.of();
   private Instant from = Instant.EPOCH;
   private Instant to = Instant.EPOCH.plusSeconds(1);
   private double pointer = -1;
 
-  /** What the samples of sun and moon hold for; the programs do not matter to them. */
-  private record Sky(Place place, LocalDate date, ZoneId zone) {}
+  /** What the samples hold for; the programs do not matter to them. */
+  private record Sky(Place place, LocalDate date, ZoneId zone, String target) {
+    static Sky of(Night night) {
+      return new Sky(night.place(), night.date(), night.zone(), night.assumptions().target());
+    }
+  }
 
-  private record Sample(Instant time, double altitudeDeg, double moonDeg) {}
+  /**
+   * @param targetDeg NaN where nothing is aimed at
+   */
+  private record Sample(Instant time, double altitudeDeg, double moonDeg, double targetDeg) {}
+
+  /** What the band shows of a program. */
+  private record Block(String name, Instant start, Instant end) {
+    static List<Block> of(Night night) {
+      return night.programs().stream()
+          .map(p -> new Block(p.name(), p.start().toInstant(), p.end(night.body())))
+          .toList();
+    }
+  }
 
   public NightBand(OpenNight open) {
     this.open = open;
@@ -64,7 +88,7 @@ public final class NightBand extends Region {
     getChildren().add(canvas);
     setPrefHeight(112);
     setMinHeight(112);
-    open.nightProperty().subscribe(n -> requestLayout());
+    open.nightProperty().subscribe(this::changed);
     open.framesProperty().subscribe(f -> requestLayout());
     open.selectedProperty().subscribe(f -> requestLayout());
     open.programIndexProperty().subscribe(i -> requestLayout());
@@ -84,6 +108,13 @@ public final class NightBand extends Region {
           pointer = -1;
           requestLayout();
         });
+  }
+
+  /** While a lens is turned nothing changes here: the band is not drawn for it. */
+  private void changed(Night night) {
+    if (night == null || !Sky.of(night).equals(sampled) || !Block.of(night).equals(drawn)) {
+      requestLayout();
+    }
   }
 
   public ObjectProperty<Theme> themeProperty() {
@@ -115,10 +146,13 @@ public final class NightBand extends Region {
    */
   private void chooseSpan(Night night) {
     ZonedDateTime noon = night.date().atTime(12, 0).atZone(night.zone());
-    Sky wanted = new Sky(night.place(), night.date(), night.zone());
+    Sky wanted = Sky.of(night);
     if (!wanted.equals(sampled)) {
       sampled = wanted;
-      sun = samples(night.place(), noon.toInstant(), noon.plusDays(1).toInstant());
+      sun = samples(night, noon.toInstant(), noon.plusDays(1).toInstant());
+      Almanac almanac = new Almanac(night.place(), night.date(), night.zone());
+      dark = almanac.darkWindows();
+      moonName = "moon, %.0f %% lit".formatted(100 * almanac.moonIlluminatedFraction());
     }
     List<Instant> down =
         sun.stream()
@@ -135,15 +169,24 @@ public final class NightBand extends Region {
     }
   }
 
-  private static List<Sample> samples(Place place, Instant first, Instant last) {
+  private static List<Sample> samples(Night night, Instant first, Instant last) {
+    Place place = night.place();
+    Optional<SkyBody> target = night.target();
     List<Sample> samples = new ArrayList<>();
     for (Instant t = first; t.isBefore(last); t = t.plusSeconds(60L * SAMPLE_MINUTES)) {
-      samples.add(new Sample(t, Sun.altitudeDeg(place, t), Moon.from(place, t).altitudeDeg()));
+      Instant at = t;
+      samples.add(
+          new Sample(
+              t,
+              Sun.altitudeDeg(place, t),
+              Moon.from(place, t).altitudeDeg(),
+              target.map(b -> b.at(place, at).direction().altitudeDeg()).orElse(Double.NaN)));
     }
     return samples;
   }
 
   private void draw() {
+    drawn = open.night() == null ? List.of() : Block.of(open.night());
     GraphicsContext g = canvas.getGraphicsContext2D();
     Palette palette = theme.get().palette();
     g.setFill(palette.ground());
@@ -157,7 +200,11 @@ public final class NightBand extends Region {
     double bottom = getHeight() - HOURS_HEIGHT;
     drawTwilight(g, palette, bottom);
     drawHours(g, palette, night, bottom);
-    drawMoon(g, palette, bottom);
+    drawDark(g, palette);
+    g.setStroke(theme.get() == Theme.PAPER ? palette.day() : palette.faint());
+    drawCurve(g, palette, bottom, Sample::moonDeg, moonName);
+    g.setStroke(palette.mark());
+    drawCurve(g, palette, bottom, Sample::targetDeg, night.assumptions().target());
     drawTime(g, palette, bottom);
     drawPrograms(g, palette, night, bottom);
     drawFrames(g, palette, bottom);
@@ -214,31 +261,53 @@ public final class NightBand extends Region {
     }
   }
 
-  /** The moon's altitude: on the band's lower edge at the horizon, on its upper one overhead. */
-  private void drawMoon(GraphicsContext g, Palette palette, double bottom) {
-    g.setStroke(theme.get() == Theme.PAPER ? palette.day() : palette.faint());
+  /** When it is dark and no moon is up. */
+  private void drawDark(GraphicsContext g, Palette palette) {
+    g.setFill(palette.mark());
+    for (Window window : dark) {
+      double x0 = Math.max(SIDE, placeOf(window.from()));
+      double x1 = Math.min(getWidth() - SIDE, placeOf(window.to()));
+      g.fillRect(x0, 1, Math.max(0, x1 - x0), 2);
+    }
+  }
+
+  /** An altitude: on the band's lower edge at the horizon, on its upper one overhead. */
+  private void drawCurve(
+      GraphicsContext g,
+      Palette palette,
+      double bottom,
+      ToDoubleFunction<Sample> altitude,
+      String name) {
     g.setLineWidth(1.6);
     Sample highest = null;
     for (int i = 1; i < sun.size(); i++) {
       Sample a = sun.get(i - 1);
       Sample b = sun.get(i);
-      if (a.moonDeg < 0 || b.moonDeg < 0 || a.time.isBefore(from) || b.time.isAfter(to)) {
+      double before = altitude.applyAsDouble(a);
+      double now = altitude.applyAsDouble(b);
+      boolean isUp = before >= 0 && now >= 0;
+      if (!isUp || a.time.isBefore(from) || b.time.isAfter(to)) {
         continue;
       }
-      g.strokeLine(placeOf(a.time), moonRow(a, bottom), placeOf(b.time), moonRow(b, bottom));
-      highest = highest == null || b.moonDeg > highest.moonDeg ? b : highest;
+      g.strokeLine(placeOf(a.time), row(before, bottom), placeOf(b.time), row(now, bottom));
+      highest = highest == null || now > altitude.applyAsDouble(highest) ? b : highest;
     }
     if (highest != null) {
+      Text text = new Text(name);
+      text.setFont(Font.font("Cabin", 12));
+      double half = text.getLayoutBounds().getWidth() / 2;
       g.setTextAlign(TextAlignment.CENTER);
-      g.setFont(Font.font("Cabin", 12));
+      g.setFont(text.getFont());
       g.setFill(label(palette, altitudeAt(highest.time)));
-      double x = Math.max(SIDE + 20, Math.min(getWidth() - SIDE - 20, placeOf(highest.time)));
-      g.fillText("moon", x, Math.max(11, moonRow(highest, bottom) - 9));
+      double at = placeOf(highest.time);
+      double x = Math.max(SIDE + half, Math.min(getWidth() - SIDE - half, at));
+      double y = row(altitude.applyAsDouble(highest), bottom);
+      g.fillText(name, x, y < 22 ? y + 11 : y - 9);
     }
   }
 
-  private static double moonRow(Sample sample, double bottom) {
-    return bottom - (bottom - 6) * sample.moonDeg / 90;
+  private static double row(double altitudeDeg, double bottom) {
+    return bottom - (bottom - 6) * altitudeDeg / 90;
   }
 
   private void drawTime(GraphicsContext g, Palette palette, double bottom) {
@@ -251,18 +320,33 @@ public final class NightBand extends Region {
   }
 
   private void drawPrograms(GraphicsContext g, Palette palette, Night night, double bottom) {
+    int chosen = open.programIndexProperty().get();
     for (int i = 0; i < night.programs().size(); i++) {
-      Program program = night.programs().get(i);
-      double x0 = placeOf(program.start().toInstant());
-      double x1 = Math.max(x0 + 3, placeOf(program.end(night.body())));
-      boolean chosen = i == open.programIndexProperty().get();
-      double top = bottom - 30;
-      g.setFill(chosen ? palette.mark() : palette.raised());
-      g.fillRect(x0, top, x1 - x0, 26);
-      g.setStroke(chosen ? palette.mark() : palette.faint());
-      g.strokeRect(x0, top, x1 - x0, 26);
-      drawName(g, palette, program.name(), chosen, x0, x1, top + 13, program.end(night.body()));
+      if (i != chosen) {
+        drawProgram(g, palette, night, night.programs().get(i), false, bottom - 30);
+      }
     }
+    // The chosen one last: nothing may hide it.
+    if (chosen < night.programs().size()) {
+      drawProgram(g, palette, night, night.programs().get(chosen), true, bottom - 30);
+    }
+  }
+
+  private void drawProgram(
+      GraphicsContext g,
+      Palette palette,
+      Night night,
+      Program program,
+      boolean chosen,
+      double top) {
+    double x0 = placeOf(program.start().toInstant());
+    double x1 = Math.max(x0 + 3, placeOf(program.end(night.body())));
+    g.setFill(chosen ? palette.mark() : palette.raised());
+    g.fillRect(x0, top, x1 - x0, 26);
+    g.setStroke(chosen ? palette.mark() : palette.faint());
+    g.setLineWidth(1);
+    g.strokeRect(x0, top, x1 - x0, 26);
+    drawName(g, palette, program.name(), chosen, x0, x1, top + 13);
   }
 
   /** Inside the block where it fits; the chosen one's else beside it, the others' not at all. */
@@ -273,8 +357,7 @@ public final class NightBand extends Region {
       boolean chosen,
       double x0,
       double x1,
-      double y,
-      Instant end) {
+      double y) {
     g.setTextAlign(TextAlignment.LEFT);
     g.setFont(Font.font("Cabin", 12.5));
     Text text = new Text(name);
@@ -284,8 +367,10 @@ public final class NightBand extends Region {
       g.setFill(chosen ? palette.onMark() : palette.ink());
       g.fillText(name, (x0 + x1 - width) / 2, y);
     } else if (chosen) {
-      g.setFill(label(palette, altitudeAt(end)));
-      g.fillText(name, x1 + 6, y);
+      g.setFill(palette.raised());
+      g.fillRect(x1 + 3, y - 10, width + 8, 20);
+      g.setFill(palette.ink());
+      g.fillText(name, x1 + 7, y);
     }
   }
 

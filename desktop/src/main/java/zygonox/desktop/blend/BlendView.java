@@ -57,6 +57,7 @@ public final class BlendView implements StageView {
     SentenceView sentence = new SentenceView(model.sentenceProperty());
     blend.setId("blend");
     blend.getStyleClass().add("act");
+    blend.setMinWidth(Region.USE_PREF_SIZE);
     blend.setOnAction(e -> start());
     Label saveName = new Label("Save as");
     saveName.getStyleClass().add("field-name");

@@ -11,6 +11,7 @@ import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
@@ -39,6 +40,7 @@ public final class FramesView implements StageView {
     SentenceView sentence = new SentenceView(model.sentenceProperty());
     Button blend = new Button("Blend these");
     blend.getStyleClass().add("act");
+    blend.setMinWidth(Region.USE_PREF_SIZE);
     blend.setOnAction(e -> workplace.navigator().go(StageName.BLEND));
     HBox.setHgrow(sentence, Priority.ALWAYS);
     head = new HBox(18, sentence, blend);

@@ -47,6 +47,7 @@ public final class ExposureModel {
   private Exposure seen = USUAL_TEST;
   private Exposure wanted = new Exposure(USUAL_TEST.shutterSeconds() * 64, 2.8, 100);
   private Term solved = Term.SHUTTER;
+  private boolean inView = true;
   private StackGain method = StackGain.MEAN;
   private int frames;
   private double filterStops = 6;
@@ -71,6 +72,12 @@ public final class ExposureModel {
 
   private static ReadOnlyObjectWrapper<Sentence> wrapper() {
     return new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+  }
+
+  /** Out of view it rests: the schools are reckoned all over the frame. */
+  public void setInView(boolean inView) {
+    this.inView = inView;
+    refresh();
   }
 
   /** From a test that looked right to the final exposure. */
@@ -170,7 +177,7 @@ public final class ExposureModel {
   }
 
   private void refresh() {
-    if (open.program().isEmpty()) {
+    if (!inView || open.program().isEmpty()) {
       return;
     }
     Night night = open.night();
@@ -364,7 +371,7 @@ public final class ExposureModel {
       lines.add(
           String.format(
               Locale.ROOT,
-              "%.1f s by %s: %.1f star widths in the middle, %.1f in the worst corner",
+              "%.1f s by %s: %.1f, %.1f",
               seconds,
               Words.say("rule." + rule),
               framed.middleWidths(seconds),

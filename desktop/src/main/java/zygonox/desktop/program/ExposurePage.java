@@ -32,7 +32,7 @@ import zygonox.desktop.theme.Theme;
 
 /** What to expose; the picture is the histogram the frame will have. */
 final class ExposurePage implements Page {
-  private static final int STEPS = 160;
+  private static final int STEPS = 128;
   private static final double SIDE_WIDTH = 330;
 
   private final Workplace workplace;
@@ -45,6 +45,7 @@ final class ExposurePage implements Page {
   ExposurePage(Workplace workplace, ObservableValue<Theme> theme) {
     this.workplace = workplace;
     model = new ExposureModel(workplace.night());
+    model.setInView(false);
     drawing = new HistogramDrawing(theme);
     SentenceView equivalent = new SentenceView(model.equivalentProperty());
     HBox.setHgrow(equivalent, Priority.ALWAYS);
@@ -53,11 +54,8 @@ final class ExposurePage implements Page {
     use.setMinWidth(Region.USE_PREF_SIZE);
     use.setOnAction(e -> act(model::use));
     head = new VBox(new HBox(18, equivalent, use));
-    Facts schools = new Facts("Point stars, school by school");
+    Facts schools = new Facts("Star widths moved: middle, worst corner");
     model.schoolsProperty().subscribe(schools::show);
-    Label sky = new Label();
-    sky.textProperty().bind(model.skyProperty());
-    sky.setWrapText(true);
     side =
         new VBox(
             10,
@@ -65,13 +63,18 @@ final class ExposurePage implements Page {
             schools,
             new SentenceView(model.stackProperty(), Weight.LIGHT),
             new SentenceView(model.lensProperty(), Weight.LIGHT),
-            sky,
             testFrame());
     side.getStyleClass().add("side");
     side.setPrefWidth(SIDE_WIDTH);
     drawing.setOnDragOver(this::dragOver);
     drawing.setOnDragDropped(this::dropped);
-    model.skyProperty().subscribe(s -> predict());
+    model
+        .skyProperty()
+        .subscribe(
+            said -> {
+              drawing.showSky(said);
+              predict();
+            });
     workplace.night().nightProperty().subscribe(n -> predict());
   }
 
@@ -200,11 +203,13 @@ final class ExposurePage implements Page {
   @Override
   public void enter() {
     inView = true;
+    model.setInView(true);
     predict();
   }
 
   @Override
   public void leave() {
     inView = false;
+    model.setInView(false);
   }
 }

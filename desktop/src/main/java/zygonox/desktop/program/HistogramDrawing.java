@@ -14,10 +14,11 @@ import zygonox.desktop.theme.Theme;
 final class HistogramDrawing extends Drawing {
   private static final double SIDE = 30;
   private static final double TOP = 44;
-  private static final double FOOT = 60;
+  private static final double FOOT = 82;
 
   private Histogram predicted;
   private Histogram tested;
+  private String sky = "";
 
   HistogramDrawing(ObservableValue<Theme> theme) {
     super(theme);
@@ -26,6 +27,12 @@ final class HistogramDrawing extends Drawing {
 
   void showPredicted(Histogram histogram) {
     predicted = histogram;
+    requestLayout();
+  }
+
+  /** How bright the sky is, in a sentence. */
+  void showSky(String said) {
+    sky = said;
     requestLayout();
   }
 
@@ -59,6 +66,7 @@ final class HistogramDrawing extends Drawing {
       String said =
           "Predicted. " + ExposureModel.judged(predicted.peak(), Optional.of(predicted.clipped()));
       text(g, said, SIDE, bottom + 40, 14, TextAlignment.LEFT);
+      text(g, sky, SIDE, bottom + 62, 14, TextAlignment.LEFT);
     }
     if (tested != null) {
       outline(g, tested, bottom, palette.mark(), false);

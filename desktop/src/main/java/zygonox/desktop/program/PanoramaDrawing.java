@@ -95,6 +95,13 @@ final class PanoramaDrawing extends Drawing {
     g.strokeRect(
         x - across / 2 * perDegree, y - high / 2 * perDegree, across * perDegree, high * perDegree);
     g.setFill(theme() == Theme.PAPER && at.altitudeDeg() > 0 ? palette.ground() : palette.ink());
-    text(g, Integer.toString(index + 1), x, y, 15, TextAlignment.CENTER);
+    // In its own upper left corner: its middle is where its neighbours end.
+    text(
+        g,
+        Integer.toString(index + 1),
+        x - across / 2 * perDegree + 8,
+        y - high / 2 * perDegree + 14,
+        15,
+        TextAlignment.LEFT);
   }
 }

@@ -39,6 +39,7 @@ public final class ProgramModel {
   private final ReadOnlyObjectWrapper<List<String>> yields = new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
+  private boolean inView = true;
   private Give give = Give.COUNT;
   private Job next = Job.STAR_TRAILS_SHORT;
 
@@ -46,6 +47,12 @@ public final class ProgramModel {
     this.open = open;
     open.nightProperty().subscribe(n -> refresh());
     open.programIndexProperty().subscribe(i -> refresh());
+  }
+
+  /** Out of view it rests: much is reckoned for each change. */
+  public void setInView(boolean inView) {
+    this.inView = inView;
+    refresh();
   }
 
   /** What is shot, and when. */
@@ -90,6 +97,9 @@ public final class ProgramModel {
   }
 
   private void refresh() {
+    if (!inView) {
+      return;
+    }
     if (open.program().isEmpty()) {
       sentence.set(new Sentence.Builder().say("No night is open.").end());
       goals.set(new Sentence(List.of()));

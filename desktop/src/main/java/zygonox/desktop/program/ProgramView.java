@@ -19,6 +19,7 @@ public final class ProgramView implements StageView {
 
   public ProgramView(Workplace workplace) {
     model = new ProgramModel(workplace.night());
+    model.setInView(false);
     pages =
         new Pages(
             workplace.navigator(),
@@ -28,8 +29,8 @@ public final class ProgramView implements StageView {
             new RampPage(workplace, theme),
             new PanoramaPage(workplace, theme),
             new CardPage(workplace));
-    model.sentenceProperty().subscribe(s -> pages.refresh());
-    model.goalsProperty().subscribe(s -> pages.refresh());
+    workplace.night().nightProperty().subscribe(n -> pages.refresh());
+    workplace.night().programIndexProperty().subscribe(i -> pages.refresh());
   }
 
   /** The theme its drawings have. */
@@ -59,11 +60,13 @@ public final class ProgramView implements StageView {
 
   @Override
   public void enter() {
+    model.setInView(true);
     pages.enter();
   }
 
   @Override
   public void leave() {
+    model.setInView(false);
     pages.leave();
   }
 

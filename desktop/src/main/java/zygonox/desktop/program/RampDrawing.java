@@ -3,6 +3,7 @@ package zygonox.desktop.program;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.Function;
 import java.util.function.ToDoubleFunction;
 import javafx.beans.value.ObservableValue;
@@ -18,7 +19,7 @@ import zygonox.desktop.theme.Theme;
 
 /** Shutter and ISO speed as they follow the light, step by step; a stop is as high everywhere. */
 final class RampDrawing extends Drawing {
-  private static final double SIDE = 64;
+  private static final double SIDE = 86;
   private static final double TOP = 30;
   private static final double FOOT = 34;
 
@@ -76,7 +77,9 @@ final class RampDrawing extends Drawing {
 
   private String lux(Ramp.Step s) {
     double lux = s.lux();
-    return lux >= 10 ? Math.round(lux) + " lux" : "%.2g lux".formatted(lux);
+    return lux >= 10
+        ? Math.round(lux) + " lux"
+        : String.format(Locale.ROOT, lux < 0.1 ? "%.4f lux" : "%.1f lux", lux);
   }
 
   private static double log2(double value) {

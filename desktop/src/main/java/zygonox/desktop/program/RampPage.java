@@ -19,7 +19,7 @@ import zygonox.desktop.theme.Theme;
 
 /** How the exposure follows the light: as a table to follow by hand, and drawn. */
 final class RampPage implements Page {
-  private static final double SIDE_WIDTH = 250;
+  private static final double SIDE_WIDTH = 300;
 
   private final Workplace workplace;
   private final Label said = new Label();
@@ -63,9 +63,9 @@ final class RampPage implements Page {
   }
 
   private static String words(Program p, Ramp ramp) {
-    return "The exposure follows the light in %d steps of a third of a stop or more: the shutter first, then the ISO speed, at f/%s and a frame every %s, a third of a stop under the meter so that highlights stay. Night is kept darker than day."
+    return "The exposure follows the light in %s: the shutter first, then the ISO speed, at f/%s and a frame every %s, a third of a stop under the meter so that highlights stay. Night is kept darker than day."
         .formatted(
-            ramp.steps().size(),
+            ramp.steps().size() == 1 ? "one step" : ramp.steps().size() + " steps",
             Words.number(p.aperture()),
             Words.duration(p.interval().periodSeconds()));
   }

@@ -9,6 +9,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import zygonox.core.frame.FrameReader;
 import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.sentence.SentenceView;
@@ -30,6 +31,7 @@ public final class RehearseView implements StageView {
     SentenceView sentence = new SentenceView(model.sentenceProperty());
     run.setId("rehearse");
     run.getStyleClass().add("act");
+    run.setMinWidth(Region.USE_PREF_SIZE);
     run.setOnAction(e -> rehearse());
     HBox.setHgrow(sentence, Priority.ALWAYS);
     head = new HBox(18, sentence, run);

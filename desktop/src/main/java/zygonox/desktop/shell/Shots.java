@@ -10,6 +10,7 @@ import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Platform;
 import javafx.embed.swing.SwingFXUtils;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -19,6 +20,9 @@ import zygonox.core.blend.BlendMethod;
 import zygonox.core.blend.BlendOptions.Align;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.frame.ReadFault;
+import zygonox.core.night.Night;
+import zygonox.core.program.Job;
+import zygonox.core.words.Words;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.theme.Theme;
 
@@ -47,9 +51,19 @@ final class Shots {
     Files.createDirectories(folder);
     add("begin", () -> shell.go(StageName.SKY), SETTLE_SECONDS);
     add("sky", () -> shell.openNight(night), SETTLE_SECONDS);
-    add("program", () -> shell.go(StageName.PROGRAM), 2.5);
+    add("targets", () -> page(StageName.SKY, "targets"), 2);
+    add("site", () -> aim("M31", "site"), SETTLE_SECONDS);
+    add("year", () -> page(StageName.SKY, "year"), 4);
+    add("sky-aimed", () -> page(StageName.SKY, "look"), SETTLE_SECONDS);
+    add("program", () -> page(StageName.PROGRAM, "frames"), 2.5);
     add("program-setting", () -> shell.lookup("#setting-exposure").requestFocus(), SETTLE_SECONDS);
-    add("rehearse", () -> shell.go(StageName.REHEARSE), SETTLE_SECONDS);
+    add("exposure", () -> page(StageName.PROGRAM, "exposure"), 2.5);
+    add("gear", () -> page(StageName.PROGRAM, "gear"), SETTLE_SECONDS);
+    add("field-card", () -> page(StageName.PROGRAM, "field-card"), SETTLE_SECONDS);
+    add("ramp", () -> with(Job.DAY_INTO_NIGHT, "ramp"), SETTLE_SECONDS);
+    add("panorama", () -> with(Job.PANORAMA, "panorama"), SETTLE_SECONDS);
+    add("programs", () -> page(StageName.PROGRAM, "frames"), 2.5);
+    add("rehearse", this::onlyTheFirstTwo, SETTLE_SECONDS);
     add("frames", () -> shell.go(StageName.FRAMES), SETTLE_SECONDS);
     add("frames-unreadable", this::unreadable, SETTLE_SECONDS);
     add("blend-trails", () -> blend(0, BlendMethod.LIGHTEN, Align.NONE), 4);
@@ -63,6 +77,33 @@ final class Shots {
 
   private void add(String name, Runnable reach, double seconds) {
     steps.add(new Step(name, reach, seconds));
+  }
+
+  private void page(StageName stage, String page) {
+    shell.go(stage);
+    ((ToggleButton) shell.lookup("#page-" + page)).fire();
+  }
+
+  private void aim(String target, String page) {
+    Night plan = shell.night().night();
+    shell.night().edit("target", plan.withAssumptions(plan.assumptions().withTarget(target)));
+    page(StageName.SKY, page);
+  }
+
+  private void with(Job job, String page) {
+    Night plan = shell.night().night();
+    shell
+        .night()
+        .add(plan.startingPrograms().of(job, Words.say("job." + job), shell.night().program()));
+    page(StageName.PROGRAM, page);
+  }
+
+  private void onlyTheFirstTwo() {
+    Night plan = shell.night().night();
+    Night less = plan.withPrograms(plan.programs().subList(0, 2));
+    shell.night().edit("shots", less.withAssumptions(plan.assumptions().withTarget("")));
+    shell.night().programIndexProperty().set(0);
+    shell.go(StageName.REHEARSE);
   }
 
   private void blend(int run, BlendMethod method, Align align) {
@@ -112,7 +153,12 @@ final class Shots {
       }
       return;
     }
-    step.reach.run();
+    try {
+      step.reach.run();
+    } catch (RuntimeException e) {
+      failures++;
+      System.err.println(step.name + " could not be reached: " + e);
+    }
     new Timeline(
             new KeyFrame(
                 Duration.seconds(step.seconds),

@@ -5,6 +5,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import zygonox.desktop.sentence.SentenceView;
@@ -67,6 +68,7 @@ final class LookPage implements Page {
     Button button = new Button("Begin a night");
     button.setId("begin");
     button.getStyleClass().add("act");
+    button.setMinWidth(Region.USE_PREF_SIZE);
     button.setOnAction(e -> begin.run());
     VBox box = new VBox(18, words, button);
     box.setAlignment(Pos.CENTER);

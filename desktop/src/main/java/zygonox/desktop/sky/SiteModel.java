@@ -210,7 +210,7 @@ public final class SiteModel {
         .set(
             Settings.words(
                 "notes", site.notes(), "the way there, parking", site::withNotes, changed("notes")))
-        .say(". Mind there: ")
+        .say(site.notes().endsWith(".") ? " Mind there: " : ". Mind there: ")
         .set(
             Settings.words(
                 "cautions",
@@ -218,7 +218,7 @@ public final class SiteModel {
                 "edges, water, traffic",
                 site::withCautions,
                 changed("cautions")))
-        .say(".")
+        .say(site.cautions().endsWith(".") ? "" : ".")
         .end();
   }
 

@@ -37,9 +37,13 @@ final class SkyChart extends Drawing {
   /** Points of a drawn skyline lie at least this far apart. */
   private static final double SKYLINE_STEP_DEG = 0.7;
 
+  /** From this darkness on, 0 by day to 1 at night, galaxy and figures are drawn. */
+  private static final double DARK_ENOUGH = 0.2;
+
   private static final double SUN_SEMIDIAMETER_DEG = 0.27;
 
   private final SkyModel model;
+  private final GalaxyLayer galaxy = new GalaxyLayer();
   private final List<Direction> stretch = new ArrayList<>();
   private double dragX;
   private double dragY;
@@ -151,13 +155,20 @@ final class SkyChart extends Drawing {
     Palette palette = palette();
     double sun = Sun.altitudeDeg(night.place(), time);
     double darkness = Math.max(0, Math.min(1, -(sun + 0.833) / 17.2));
-    g.setFill(palette.day().interpolate(palette.night(), Math.pow(darkness, 0.5)));
-    g.fillRect(0, 0, getWidth(), getHeight());
+    Color air = palette.day().interpolate(palette.night(), Math.pow(darkness, 0.5));
+    galaxy.draw(
+        g,
+        lens,
+        seen.sky(),
+        darkness > DARK_ENOUGH ? darkness : 0,
+        air,
+        light(),
+        (int) getWidth(),
+        (int) getHeight());
     SkyPainter painter = new SkyPainter(g, lens, getWidth(), getHeight(), light(), palette);
     boolean drawsArcs =
         program.job().stars() != Job.Stars.FOLLOWED && program.job().stars() != Job.Stars.NONE;
-    if (darkness > 0.2) {
-      painter.galaxy(seen.sky(), darkness);
+    if (darkness > DARK_ENOUGH) {
       painter.figures(seen.figures());
       if (drawsArcs) {
         painter.arcs(arcs(night, program), theme() == Theme.PAPER ? palette.day() : palette.mark());

@@ -119,16 +119,8 @@ public final class SkyModel {
       return;
     }
     Night night = night();
-    // Of a whole drag of the lens only the programs change: the almanac is reckoned once.
-    boolean sameSky =
-        described != null
-            && described.place().equals(night.place())
-            && described.date().equals(night.date())
-            && described.zone().equals(night.zone());
-    if (!sameSky) {
-      described = night;
-      almanac = new Almanac(night.place(), night.date(), night.zone());
-    }
+    almanac = almanac(night);
+    described = night;
     darkness.set(darkness(night, program().get().facing()));
     sentence.set(sentence(night, program().get()));
     obstacles.set(found(night, program().get()));
@@ -150,7 +142,7 @@ public final class SkyModel {
                 "date",
                 night.date().toString(),
                 typed -> night.withDate(date(typed)),
-                SkyModel::describe,
+                this::describe,
                 changed -> change("date", changed),
                 days -> night.withDate(night.date().plusDays(days))))
         .say(" from " + night.site().name() + " (")
@@ -163,7 +155,7 @@ public final class SkyModel {
                         night
                             .site()
                             .withPlace(Coordinates.parse(typed, night.place().heightMetres()))),
-                SkyModel::describe,
+                this::describe,
                 changed -> change("place", changed),
                 steps -> night))
         .say("), at ")
@@ -290,8 +282,18 @@ public final class SkyModel {
     }
   }
 
-  private static String describe(Night night) {
-    return Words.darkness(new Almanac(night.place(), night.date(), night.zone()), night.zone());
+  private String describe(Night night) {
+    return Words.darkness(almanac(night), night.zone());
+  }
+
+  /** Of a whole drag of the lens only the programs change: the almanac is reckoned once. */
+  private Almanac almanac(Night night) {
+    boolean sameSky =
+        described != null
+            && described.place().equals(night.place())
+            && described.date().equals(night.date())
+            && described.zone().equals(night.zone());
+    return sameSky ? almanac : new Almanac(night.place(), night.date(), night.zone());
   }
 
   private String describe(Program p) {

@@ -4,15 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.image.PixelFormat;
-import javafx.scene.image.WritableImage;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.optics.Projection;
 import zygonox.core.quantity.Direction;
-import zygonox.core.sky.LocalSky;
-import zygonox.core.sky.MilkyWay;
 import zygonox.core.sky.Skyline;
 import zygonox.core.sky.StarNames;
 import zygonox.core.sky.Vector;
@@ -23,12 +19,16 @@ import zygonox.desktop.theme.Palette;
 final class SkyPainter {
   private static final double FAINTEST_STAR = 6.3;
   private static final double FAINTEST_NAME = 1.9;
-  private static final int GALAXY_CELL = 12;
   private static final double TEXT = 12;
+
+  /** Points of an arc that are stroked in one go. */
+  private static final int PIECE = 4;
 
   /** Azimuths from which the skyline is drawn, to each side of the lens. */
   private static final int SKYLINE_SIDE_DEG = 84;
 
+  private final double[] xs = new double[PIECE];
+  private final double[] ys = new double[PIECE];
   private final GraphicsContext g;
   private final Projection lens;
   private final double width;
@@ -68,30 +68,6 @@ final class SkyPainter {
     return light.deriveColor(0, 1, 1, opacity);
   }
 
-  /** Sampled coarsely and drawn smoothly: the galaxy has no edges. */
-  void galaxy(LocalSky sky, double darkness) {
-    int columns = (int) Math.ceil(width / GALAXY_CELL) + 1;
-    int rows = (int) Math.ceil(height / GALAXY_CELL) + 1;
-    int rgb =
-        (int) Math.round(light.getRed() * 255) << 16
-            | (int) Math.round(light.getGreen() * 255) << 8
-            | (int) Math.round(light.getBlue() * 255);
-    int[] argb = new int[columns * rows];
-    for (int y = 0; y < rows; y++) {
-      for (int x = 0; x < columns; x++) {
-        Vector v = lens.towards((x + 0.5) * GALAXY_CELL, (y + 0.5) * GALAXY_CELL);
-        double brightness = v.z() < 0 ? 0 : MilkyWay.brightness(sky.j2000Of(v));
-        int alpha = (int) (255 * 0.4 * darkness * brightness / MilkyWay.STEPS);
-        argb[y * columns + x] = alpha << 24 | rgb;
-      }
-    }
-    WritableImage image = new WritableImage(columns, rows);
-    image
-        .getPixelWriter()
-        .setPixels(0, 0, columns, rows, PixelFormat.getIntArgbInstance(), argb, 0, columns);
-    g.drawImage(image, 0, 0, columns * GALAXY_CELL, rows * GALAXY_CELL);
-  }
-
   void figures(List<SeenSky.SeenFigure> figures) {
     g.setStroke(light(0.28));
     g.setLineWidth(1);
@@ -127,21 +103,29 @@ final class SkyPainter {
   void arcs(List<StarArcs.Arc> arcs, Color ink) {
     g.setLineWidth(1.2);
     for (StarArcs.Arc arc : arcs) {
-      double[] xs = new double[arc.points().length];
-      double[] ys = new double[arc.points().length];
       int n = 0;
+      g.setStroke(ink.deriveColor(0, 1, 1, Math.max(0.25, 0.85 - 0.14 * arc.magnitude())));
       for (Vector v : arc.points()) {
-        if (inView(v)) {
+        boolean seen = inView(v);
+        if (seen) {
           xs[n] = lens.x(v);
           ys[n++] = lens.y(v);
         }
+        // Short pieces are quicker: a stroke costs what the box around it costs.
+        if (n == PIECE || !seen && n > 0) {
+          g.strokePolyline(xs, ys, n);
+          n = seen ? carry(n) : 0;
+        }
       }
-      if (n > 1) {
-        double strength = Math.max(0.25, 0.85 - 0.14 * arc.magnitude());
-        g.setStroke(ink.deriveColor(0, 1, 1, strength));
-        g.strokePolyline(xs, ys, n);
-      }
+      g.strokePolyline(xs, ys, n);
     }
+  }
+
+  /** The last point of one piece of an arc is the first of the next. */
+  private int carry(int n) {
+    xs[0] = xs[n - 1];
+    ys[0] = ys[n - 1];
+    return 1;
   }
 
   /** In twilight only the bright ones show. */

@@ -13,7 +13,7 @@ import zygonox.core.sky.Vector;
 /** What the bright stars draw on the sky while a program runs, whatever the lens. */
 final class StarArcs {
   private static final double FAINTEST = 4.2;
-  private static final int POINTS = 20;
+  private static final int POINTS = 15;
 
   private final Place place;
   private final Instant first;

@@ -1,7 +1,6 @@
 package zygonox.desktop.sky;
 
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -145,17 +144,7 @@ public final class TargetsModel {
         String.format(
             Locale.ROOT,
             "%.0f° high at %s",
-            p.almanac().transitAltitudeDeg(),
-            Words.clock(p.almanac().transit(), night.zone())));
-  }
-
-  /** When to look at a target: highest in its best window, else when it is highest. */
-  public static Instant bestHour(TargetProspect p) {
-    Instant transit = p.almanac().transit();
-    return p.almanac()
-        .bestWindow()
-        .map(
-            w -> transit.isBefore(w.from()) ? w.from() : transit.isAfter(w.to()) ? w.to() : transit)
-        .orElse(transit);
+            p.highestDeg(),
+            Words.clock(p.bestHour(), night.zone())));
   }
 }

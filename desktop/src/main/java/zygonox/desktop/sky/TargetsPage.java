@@ -21,7 +21,7 @@ import zygonox.desktop.stage.Workplace;
 /** Lists what there is to aim at tonight. */
 final class TargetsPage implements Page {
   /** Widths of the cells, in the size of the text. */
-  private static final List<Integer> CELL_EMS = List.of(19, 11, 11, 10, 11);
+  private static final List<Integer> CELL_EMS = List.of(23, 11, 12, 10, 11);
 
   private final Workplace workplace;
   private final SkyModel sky;
@@ -87,7 +87,7 @@ final class TargetsPage implements Page {
   private void aim() {
     TargetProspect chosen = list.getSelectionModel().getSelectedItem();
     if (chosen != null) {
-      sky.aimAt(chosen.target(), TargetsModel.bestHour(chosen));
+      sky.aimAt(chosen.target(), chosen.bestHour());
       toLook.run();
     }
   }

@@ -14,6 +14,7 @@ public final class Pages {
   private final Navigator navigator;
   private final HBox names = new HBox(4);
   private final ToggleGroup group = new ToggleGroup();
+  private List<Page> offered = List.of();
   private Page current;
   private boolean inView;
 
@@ -30,8 +31,9 @@ public final class Pages {
     if (!current.isOffered()) {
       show(pages.get(0));
     }
-    List<Page> offered = pages.stream().filter(Page::isOffered).toList();
-    if (names.getChildren().size() != offered.size()) {
+    List<Page> now = pages.stream().filter(Page::isOffered).toList();
+    if (!now.equals(offered)) {
+      offered = now;
       names.getChildren().setAll(offered.stream().map(this::button).toList());
     }
   }
@@ -68,7 +70,6 @@ public final class Pages {
 
   /** Goes to the page after or before. */
   public void turn(int by) {
-    List<Page> offered = pages.stream().filter(Page::isOffered).toList();
     show(offered.get(Math.floorMod(offered.indexOf(current) + by, offered.size())));
   }
 
