@@ -426,4 +426,147 @@ class CommandsTest {
     assertThat(wrong.code).isEqualTo(2);
     assertThat(wrong.lastError()).contains("x.jpg");
   }
+
+  @Test
+  void aYearsNightsAreRankedAndWrittenAsACalendar() throws IOException {
+    Path calendar = folder.resolve("nights.ics");
+    String[] args = {
+      "sky",
+      "year",
+      "--lat",
+      "54.42",
+      "--lon",
+      "-2.31",
+      "--date",
+      "2026-10-14",
+      "--zone",
+      "Europe/London",
+      "--target",
+      "M31",
+      "--altitude",
+      "20",
+      "--nights",
+      "30",
+      "--ics",
+      calendar.toString(),
+      "--json"
+    };
+    JsonNode json = done(args).json();
+    JsonNode first = json.get("nights").get(0);
+    assertThat(first.get("darkHours").asDouble()).isBetween(9.0, 12.0);
+    assertThat(first.get("highestAltitude").asDouble()).isCloseTo(76.8, within(0.3));
+    assertThat(first.get("from").asText()).startsWith("2026-");
+    assertThat(json.get("hoursByMonth")).hasSize(12);
+    assertThat(Files.readString(calendar)).startsWith("BEGIN:VCALENDAR");
+    Outcome again = run(args);
+    assertThat(again.code).isEqualTo(2);
+    assertThat(again.lastError()).contains("already there");
+  }
+
+  @Test
+  void aRampFollowsTheDusk() {
+    JsonNode json =
+        done(
+                "ramp",
+                "--lat",
+                "54.42",
+                "--lon",
+                "-2.31",
+                "--start",
+                "2026-10-14T17:30:00+01:00",
+                "--count",
+                "700",
+                "--period",
+                "10",
+                "--aperture",
+                "2.8",
+                "--json")
+            .json();
+    JsonNode steps = json.get("steps");
+    assertThat(steps.size()).isGreaterThan(25);
+    assertThat(steps.get(0).get("frame").asInt()).isZero();
+    assertThat(steps.get(0).get("iso").asDouble()).isEqualTo(100);
+    assertThat(steps.get(steps.size() - 1).get("shutterSeconds").asDouble()).isLessThanOrEqualTo(9);
+    assertThat(json.get("shortOfLight").asBoolean()).isFalse();
+  }
+
+  @Test
+  void aPanoramaIsLaidOut() {
+    JsonNode json =
+        done(
+                "panorama",
+                "--sensor",
+                "36x24",
+                "--pixels",
+                "6000x4000",
+                "--focal",
+                "24",
+                "--span",
+                "180",
+                "--tall",
+                "60",
+                "--upright",
+                "--altitude",
+                "30",
+                "--json")
+            .json();
+    assertThat(json.get("columns").asInt()).isEqualTo(6);
+    assertThat(json.get("rows").asInt()).isEqualTo(1);
+    assertThat(json.get("positions")).hasSize(6);
+    assertThat(json.get("totalSeconds").asDouble()).isEqualTo(6 * 63 + 5 * 8);
+  }
+
+  @Test
+  void aNightsCardsArePrintedOrWritten() throws IOException {
+    Outcome text = done("card", DEMO.toString());
+    assertThat(text.out).contains("Program 1 of 2: star trails").contains("[ ] Raw files");
+    Path pdf = folder.resolve("card.pdf");
+    JsonNode json = done("card", DEMO.toString(), "--out", pdf.toString(), "--json").json();
+    assertThat(json.get("cards").asInt()).isEqualTo(2);
+    assertThat(new String(Files.readAllBytes(pdf), StandardCharsets.ISO_8859_1))
+        .startsWith("%PDF-");
+  }
+
+  @Test
+  void pointStarLimitsAreToldByEverySchool() {
+    JsonNode json =
+        done(
+                "limits",
+                "--sensor",
+                "36x24",
+                "--pixels",
+                "6000x4000",
+                "--focal",
+                "20",
+                "--aperture",
+                "2.8",
+                "--dec",
+                "0",
+                "--json")
+            .json()
+            .get("pointStars");
+    assertThat(json.get("rule500").asDouble()).isEqualTo(25);
+    assertThat(json.get("rule400").asDouble()).isEqualTo(20);
+    assertThat(json.get("bySensor").asDouble()).isEqualTo(20);
+    assertThat(json.get("ownWidth").asDouble()).isBetween(2.0, 10.0);
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "sky year --lat 91 --lon 0 --date 2026-10-14 --zone UTC",
+        "sky year --lat 0 --lon 0 --date 2026-10-14 --zone Nowhere",
+        "sky year --lat 0 --lon 0 --date 2200-10-14 --zone UTC",
+        "sky year --lat 0 --lon 0 --date 2026-10-14 --zone UTC --nights 0",
+        "sky year --lat 0 --lon 0 --date 2026-10-14 --zone UTC --target M999",
+        "ramp --lat 0 --lon 0 --start 2026-10-14T17:30:00Z --count 10 --period 0 --aperture 4",
+        "panorama --sensor 36x24 --pixels 6000x4000 --focal 0 --span 90 --tall 40",
+        "panorama --sensor 36x24 --pixels 6000x4000 --focal 24 --span 400 --tall 40",
+        "card /no/such/night"
+      })
+  void whatCannotBePlannedIsToldInOneSentence(String line) {
+    Outcome outcome = run(line.split(" "));
+    assertThat(outcome.code).isEqualTo(2);
+    assertThat(outcome.lastError()).isNotBlank().doesNotContain("Exception");
+  }
 }

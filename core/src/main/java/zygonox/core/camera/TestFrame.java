@@ -5,7 +5,9 @@ import java.util.Arrays;
 import java.util.Optional;
 import zygonox.core.frame.FrameInfo;
 import zygonox.core.gear.Kit;
+import zygonox.core.optics.Body;
 import zygonox.core.optics.LightMeter;
+import zygonox.core.optics.Projection;
 import zygonox.core.program.Program;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
@@ -30,8 +32,15 @@ public record TestFrame(
   private static final double DARKEST_MAGNITUDE = 22.1;
   private static final double BRIGHTEST_MAGNITUDE = 15;
 
-  /** Rows looked at: the upper part of the frame, where sky is. */
-  private static final double SKY_ROWS = 0.4;
+  /**
+   * The part looked at, in shares of width and height: near the middle, where lenses take no light
+   * away, and above it, where sky is.
+   */
+  private static final double LEFT = 0.35;
+
+  private static final double RIGHT = 0.65;
+  private static final double TOP = 0.25;
+  private static final double BOTTOM = 0.5;
 
   /** By how many stops it came out brighter than predicted. */
   public double stops() {
@@ -53,7 +62,12 @@ public record TestFrame(
             .orElse(program.middle(kit.camera().body()));
     LightMeter meter = new LightMeter(kit.camera().body(), focal, aperture);
     SkyGlow glow = new SkyGlow(site.brightness(), site.place(), at);
-    Vector towards = Vector.of(program.facing());
+    // The sky is not as bright everywhere: what is looked at is what is predicted.
+    Body held = program.orientation().held(kit.camera().body());
+    Vector towards =
+        new Projection(held, focal, program.facing())
+            .towards(
+                held.pixelsWide() * (LEFT + RIGHT) / 2, held.pixelsHigh() * (TOP + BOTTOM) / 2);
     double measured = Srgb.toLight(middleOfSky(frame));
     double predicted = meter.skyShare(glow.magnitude(towards), seconds, iso);
     return new TestFrame(measured, predicted, corrected(measured, predicted, glow, towards, site));
@@ -74,14 +88,13 @@ public record TestFrame(
             new SkyBrightness(Math.min(DARKEST_MAGNITUDE, Math.round(magnitude * 10) / 10.0)));
   }
 
-  /** The median of the upper rows' green samples, encoded, 0 to 1. */
+  /** The median of the green samples near the middle, encoded, 0 to 1. */
   private static double middleOfSky(Raster frame) {
     var layout = frame.layout();
-    int rows = Math.max(1, (int) (layout.height() * SKY_ROWS));
     int channel = layout.channels() > 1 ? 1 : 0;
     int[] counts = new int[layout.white() + 1];
-    for (int y = 0; y < rows; y++) {
-      for (int x = 0; x < layout.width(); x++) {
+    for (int y = (int) (layout.height() * TOP); y < layout.height() * BOTTOM; y++) {
+      for (int x = (int) (layout.width() * LEFT); x < layout.width() * RIGHT; x++) {
         counts[frame.at(x, y, channel)]++;
       }
     }

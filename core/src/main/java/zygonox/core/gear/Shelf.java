@@ -1,5 +1,6 @@
 package zygonox.core.gear;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
@@ -60,6 +61,10 @@ public record Shelf(List<CameraModel> cameras, List<Lens> lenses, List<RemoteTim
           joined(own.cameras, made.cameras, c -> c.body().name()),
           joined(own.lenses, made.lenses, Lens::name),
           joined(own.timers, made.timers, RemoteTimer::name));
+    } catch (JsonProcessingException e) {
+      long line = e.getLocation() == null ? 1 : e.getLocation().getLineNr();
+      throw new InvalidInput(
+          file + " is damaged at line " + line + "; restore it from a copy or delete it", e);
     } catch (IOException | InvalidInput e) {
       throw new InvalidInput(file + " is no shelf of gear: " + e.getMessage(), e);
     }

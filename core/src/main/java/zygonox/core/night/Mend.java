@@ -50,7 +50,7 @@ final class Mend {
                     p.withInterval(
                         p.interval()
                             .withExposure(
-                                Dial.notAbove(
+                                Dial.SHUTTER.notAbove(
                                     night
                                         .assumptions()
                                         .rule()
@@ -89,7 +89,7 @@ final class Mend {
     double iso = p.iso() * i.exposureSeconds() / longest;
     int frames = Interval.countWithin(longest, i.gapSeconds(), i.runSeconds());
     return p.withInterval(i.withExposure(longest).withCount(frames))
-        .withIso((int) Math.min(night.kit().camera().highestIso(), Dial.nearest(iso)));
+        .withIso((int) Math.min(night.kit().camera().highestIso(), Dial.ISO.nearest(iso)));
   }
 
   private static Optional<Night> atDusk(Night night, int index, Program p) {
@@ -117,7 +117,7 @@ final class Mend {
     double held =
         Math.max(
             night.kit().camera().baseIso(),
-            Math.min(night.kit().camera().highestIso(), Dial.nearest(Math.max(1, wanted))));
+            Math.min(night.kit().camera().highestIso(), Dial.ISO.nearest(Math.max(1, wanted))));
     return held == p.iso()
         ? Optional.empty()
         : Optional.of(put(night, index, p.withIso((int) held)));

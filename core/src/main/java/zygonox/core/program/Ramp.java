@@ -65,7 +65,7 @@ public record Ramp(List<Step> steps, boolean shortOfLight) {
           "A period of %.1f s leaves no time to expose: storing takes %.1f s; make it longer"
               .formatted(period, kit.shortestGapSeconds()));
     }
-    longest = Dial.notAbove(longest);
+    longest = Dial.SHUTTER.notAbove(longest);
     int baseIso = kit.camera().baseIso();
     int highestIso = kit.camera().highestIso();
     List<Step> steps = new ArrayList<>();
@@ -97,9 +97,9 @@ public record Ramp(List<Step> steps, boolean shortOfLight) {
       isShort |= iso > highestIso * 1.1;
       Exposure exposure =
           new Exposure(
-              Math.max(FASTEST_SECONDS, Dial.nearest(seconds)),
+              Math.max(FASTEST_SECONDS, Dial.SHUTTER.nearest(seconds)),
               aperture,
-              Math.min(highestIso, Dial.nearest(iso)));
+              Math.min(highestIso, Dial.ISO.nearest(iso)));
       if (steps.isEmpty() || !steps.get(steps.size() - 1).exposure().equals(exposure)) {
         steps.add(new Step(frame, at, exposure, lux));
       }

@@ -70,8 +70,8 @@ public final class StartingPrograms {
               .withPanorama(Optional.of(fittingPanorama()));
       case LIGHT_TRAILS -> metered(job, name, start, 25, 10, gap, 8);
       case TIME_LAPSE -> metered(job, name, start, 600, 5, 5, 5.6);
-      case DAY_INTO_NIGHT -> metered(job, name, start, 720, 5, 5, stopped);
-      case SMOOTH_WATER -> metered(job, name, start, 45, 0.25, 0.75, 11);
+      case DAY_INTO_NIGHT -> metered(job, name, start, 480, 10, 5, wide);
+      case SMOOTH_WATER -> metered(job, name, start, 45, 0.25, gap, 11);
       case NOISE_BURST -> metered(job, name, start, 12, 1 / 60.0, 0.2, 4);
       case RESOLUTION_BURST -> metered(job, name, start, 16, 1 / 250.0, 0.2, 5.6);
       case MOVEMENT_BURST -> metered(job, name, start, 20, 1 / 1000.0, 0.099, 4);
@@ -144,7 +144,7 @@ public final class StartingPrograms {
     Sensor sensor = new Sensor(kit.camera().body(), focal(), aperture);
     double limit =
         rule.seconds(new PointStarRule.Framed(sensor, facing, site.place().latitudeDeg()));
-    double seconds = Math.min(kit.camera().longestTimedSeconds(), Dial.notAbove(limit));
+    double seconds = Math.min(kit.camera().longestTimedSeconds(), Dial.SHUTTER.notAbove(limit));
     return dark(job, name, start, seconds, gap, count, aperture, facing);
   }
 
@@ -178,7 +178,7 @@ public final class StartingPrograms {
 
   private int iso(double wanted) {
     double held = Math.max(kit.camera().baseIso(), Math.min(kit.camera().highestIso(), wanted));
-    return (int) Math.min(kit.camera().highestIso(), Dial.nearest(held));
+    return (int) Math.min(kit.camera().highestIso(), Dial.ISO.nearest(held));
   }
 
   /** A program by the light on the ground: the shutter as wished, the rest by ISO, then shutter. */
@@ -189,7 +189,7 @@ public final class StartingPrograms {
     double light = open * open / Math.pow(2, ev);
     int iso = iso(100 * light / seconds);
     // The shutter gives way where even the base ISO is too bright: never by more than the wish.
-    double shutter = Math.min(seconds, Dial.nearest(100 * light / iso));
+    double shutter = Math.min(seconds, Dial.SHUTTER.nearest(100 * light / iso));
     double exposure = Math.max(1 / 4000.0, shutter);
     return program(
         job,

@@ -1,5 +1,6 @@
 package zygonox.core.site;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
@@ -47,7 +48,7 @@ final class GeoJson {
   }
 
   static List<Site> read(byte[] content, ZoneId otherwise) throws IOException {
-    JsonNode root = JSON.readTree(content);
+    JsonNode root = tree(content);
     List<Site> sites = new ArrayList<>();
     if (root != null && "Feature".equals(root.path("type").asText())) {
       addPoint(sites, root, otherwise);
@@ -60,6 +61,15 @@ final class GeoJson {
       addPoint(sites, feature, otherwise);
     }
     return sites;
+  }
+
+  private static JsonNode tree(byte[] content) throws IOException {
+    try {
+      return JSON.readTree(content);
+    } catch (JsonProcessingException e) {
+      long line = e.getLocation() == null ? 1 : e.getLocation().getLineNr();
+      throw new InvalidInput("it is damaged at line " + line + "; restore it from a copy", e);
+    }
   }
 
   /** Lines and areas are no sites: they are passed over. */

@@ -9,12 +9,26 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import zygonox.core.gear.Battery;
+import zygonox.core.gear.Kit;
+import zygonox.core.gear.RemoteTimer;
+import zygonox.core.optics.Lens;
+import zygonox.core.optics.Orientation;
+import zygonox.core.optics.PointStarRule;
+import zygonox.core.program.Job;
+import zygonox.core.program.Program;
+import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.sky.SkyBrightness;
+import zygonox.core.sky.Skyline;
 
 class NightFileTest {
   private static final ObjectMapper JSON = new ObjectMapper();
@@ -42,6 +56,51 @@ class NightFileTest {
             night.programs().get(1).withInterval(night.programs().get(1).interval().withCount(9)));
     NightFile.open(file).write(changed);
     assertThat(NightFile.open(folder).night()).isEqualTo(changed);
+  }
+
+  @Test
+  void everythingPlannedComesBack() {
+    Night night = NightFile.open(folder).night();
+    for (Job job : Job.values()) {
+      Program program =
+          night
+              .startingPrograms()
+              .of(job, "a " + job, Optional.empty())
+              .withOrientation(Orientation.PORTRAIT);
+      List<Program> all = new ArrayList<>(night.programs());
+      all.add(program);
+      night = night.withPrograms(all);
+    }
+    Kit kit =
+        night
+            .kit()
+            .withLens(new Lens("zoom", 24, 70, 2.8, 4))
+            .withTimer(new RemoteTimer("timer", 2, RemoteTimer.IntervalMeans.START_TO_START))
+            .withCard(new ByteSize(32L << 30))
+            .withBatteries(4)
+            .withCamera(
+                night
+                    .kit()
+                    .camera()
+                    .withBulb(false)
+                    .withLongestTimed(60)
+                    .withIso(64, 12_800)
+                    .withRawBytes(40_000_000)
+                    .withWriteSeconds(1.5)
+                    .withBattery(new Battery(500, 2.5, 0.4)));
+    Night full =
+        night
+            .withKit(kit)
+            .withAssumptions(new Assumptions(PointStarRule.OWN_WIDTH, "M31", -7.5, true, 0.4, 24))
+            .withSite(
+                night
+                    .site()
+                    .withNotes("a note")
+                    .withBrightness(SkyBrightness.ofBortle(2))
+                    .withSkyline(Skyline.parse("10 5, 200 12.5")))
+            .withTick("1:raw", true);
+    NightFile.open(folder).write(full);
+    assertThat(NightFile.open(folder).night()).isEqualTo(full);
   }
 
   @Test

@@ -13,9 +13,15 @@ import org.junit.jupiter.params.provider.EnumSource;
 import zygonox.core.align.Unmatched;
 import zygonox.core.blend.FrameDropped;
 import zygonox.core.frame.ReadFault;
+import zygonox.core.night.Night;
+import zygonox.core.night.TestNights;
+import zygonox.core.program.Job;
+import zygonox.core.program.Program;
 import zygonox.core.program.ProgramFinding;
+import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Place;
 import zygonox.core.sky.Almanac;
+import zygonox.core.sky.SkyBody;
 
 class WordsTest {
   @ParameterizedTest
@@ -82,5 +88,69 @@ class WordsTest {
   @CsvSource({"0, N", "359, N", "12, NNE", "90, E", "200, SSW", "348.75, N"})
   void directionsHaveNames(double azimuth, String point) {
     assertThat(Words.compass(azimuth)).isEqualTo(point);
+  }
+
+  @ParameterizedTest
+  @EnumSource(Job.class)
+  void everyJobIsToldInPlainWords(Job job) {
+    Night night = TestNights.with(job);
+    Program program = night.programs().get(0);
+    assertThat(Words.say("job." + job)).isNotBlank();
+    assertThat(Words.say("yields." + job)).isNotBlank();
+    assertThat(ProgramWords.sentence(night, program)).startsWith("From ").endsWith("up.");
+    assertThat(ProgramWords.yields(night, program))
+        .hasSizeGreaterThan(4)
+        .allSatisfy(
+            line -> assertThat(line).isNotBlank().doesNotContain("{").doesNotContain("NaN"));
+  }
+
+  @Test
+  void yieldsSayWhatTrailsComeTo() {
+    Night night = TestNights.demo();
+    assertThat(String.join("\n", ProgramWords.yields(night, night.programs().get(0))))
+        .contains("1 h 00 min, until 21:40")
+        .contains("arcs of 15.2°")
+        .contains("they do not show")
+        .contains("on a card of 64 GB")
+        .contains("ended by its own count at 21:40; it could run until");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    // Full moon on 26 October 2026: up all night, in the south at midnight.
+    "2026-10-26, 0, from behind",
+    "2026-10-26, 180, from ahead",
+    // Last quarter on 1 November: rises before midnight, in the north-east.
+    "2026-11-01, 0, From",
+    "2026-11-01, 60, from ahead",
+    "2026-11-01, 150, from the left",
+    "2026-11-01, 330, from the right",
+    // First quarter on 20 October: sets before midnight, in the south-west.
+    "2026-10-20, 120, Until"
+  })
+  void theMoonLightsTheGroundFromASide(String date, double facing, String said) {
+    Night night = TestNights.demo();
+    Almanac almanac = new Almanac(night.place(), LocalDate.parse(date), night.zone());
+    assertThat(Words.moonlight(almanac, night.place(), night.zone(), new Direction(facing, 20)))
+        .get()
+        .asString()
+        .contains(said);
+  }
+
+  @Test
+  void aNewMoonLightsNothing() {
+    Night night = TestNights.demo();
+    Almanac almanac = new Almanac(night.place(), LocalDate.of(2026, 10, 10), night.zone());
+    assertThat(Words.moonlight(almanac, night.place(), night.zone(), new Direction(0, 20)))
+        .isEmpty();
+  }
+
+  @Test
+  void aTargetsNightIsTold() {
+    Night night = TestNights.demo();
+    Almanac almanac = new Almanac(night.place(), night.date(), night.zone());
+    assertThat(Words.target(almanac.target(SkyBody.parse("M31")), night.zone()))
+        .isEqualTo("77° high at 00:19; dark, moonless and well up from 20:12 to 05:38");
+    assertThat(Words.target(almanac.target(SkyBody.parse("M7")), night.zone())).contains("never");
   }
 }

@@ -161,12 +161,12 @@ public final class ExposureModel {
     open.edit(
         "use",
         p.withAperture(Math.round(10 * wanted.aperture()) / 10.0)
-            .withIso((int) Dial.nearest(wanted.iso()))
+            .withIso((int) Dial.ISO.nearest(wanted.iso()))
             .withInterval(p.interval().withExposure(rounded(wanted.shutterSeconds()))));
   }
 
   private static double rounded(double seconds) {
-    return seconds < 1 ? Dial.nearest(seconds) : Math.round(seconds * 10) / 10.0;
+    return seconds < 1 ? Dial.SHUTTER.nearest(seconds) : Math.round(seconds * 10) / 10.0;
   }
 
   private void forget() {
@@ -278,8 +278,8 @@ public final class ExposureModel {
         key,
         Words.shutter(value),
         value,
-        Dial::up,
-        Dial::down,
+        Dial.SHUTTER::up,
+        Dial.SHUTTER::down,
         change,
         ExposureModel::describe,
         accept);
@@ -291,8 +291,8 @@ public final class ExposureModel {
         key,
         "f/" + Words.number(Math.round(10 * value) / 10.0),
         value,
-        v -> Dial.aperture(v, 1),
-        v -> Dial.aperture(v, -1),
+        v -> Dial.APERTURE.up(v),
+        v -> Dial.APERTURE.down(v),
         change,
         ExposureModel::describe,
         accept);
@@ -304,8 +304,8 @@ public final class ExposureModel {
         key,
         "ISO " + Math.round(value),
         value,
-        Dial::up,
-        Dial::down,
+        Dial.ISO::up,
+        Dial.ISO::down,
         change,
         ExposureModel::describe,
         accept);

@@ -224,8 +224,8 @@ public final class GearModel {
                 "base-iso",
                 "",
                 c.baseIso(),
-                Dial::up,
-                Dial::down,
+                Dial.ISO::up,
+                Dial.ISO::down,
                 v -> c.withIso(whole(v), c.highestIso())))
         .say(", worth using up to ISO ")
         .set(
@@ -233,8 +233,8 @@ public final class GearModel {
                 "highest-iso",
                 "",
                 c.highestIso(),
-                Dial::up,
-                Dial::down,
+                Dial.ISO::up,
+                Dial.ISO::down,
                 v -> c.withIso(c.baseIso(), whole(v))))
         .say(". A raw file has ")
         .set(
@@ -369,8 +369,8 @@ public final class GearModel {
         key,
         "f/" + Words.number(value),
         value,
-        v -> Dial.aperture(v, 1),
-        v -> Dial.aperture(v, -1),
+        v -> Dial.APERTURE.up(v),
+        v -> Dial.APERTURE.down(v),
         change,
         GearModel::describe,
         l -> put(key, open.night().kit().withLens(l)));

@@ -144,8 +144,8 @@ public final class ProgramModel {
                 "exposure",
                 Words.shutter(i.exposureSeconds()),
                 i.exposureSeconds(),
-                Dial::up,
-                Dial::down,
+                Dial.SHUTTER::up,
+                Dial.SHUTTER::down,
                 v -> p.withInterval(i.withExposure(v))))
         .say(" with ")
         .set(
@@ -180,8 +180,8 @@ public final class ProgramModel {
                 "aperture",
                 "f/" + Words.number(p.aperture()),
                 p.aperture(),
-                v -> Dial.aperture(v, 1),
-                v -> Dial.aperture(v, -1),
+                v -> Dial.APERTURE.up(v),
+                v -> Dial.APERTURE.down(v),
                 p::withAperture))
         .say(", ")
         .set(
@@ -189,8 +189,8 @@ public final class ProgramModel {
                 "iso",
                 "ISO " + p.iso(),
                 p.iso(),
-                Dial::up,
-                Dial::down,
+                Dial.ISO::up,
+                Dial.ISO::down,
                 v -> p.withIso(whole("The ISO speed", v))))
         .say(", facing ")
         .set(

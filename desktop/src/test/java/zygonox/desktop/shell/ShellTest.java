@@ -4,17 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
-import java.util.stream.Stream;
 import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
-import javafx.scene.image.PixelReader;
-import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterAll;
@@ -38,18 +34,7 @@ class ShellTest {
 
   @Start
   void start(Stage window) throws Exception {
-    folder = Files.createTempDirectory("zygonox-shell-test");
-    Path demo = Path.of("..", "demo", "windmill-night");
-    try (Stream<Path> files = Files.walk(demo)) {
-      for (Path file : files.toList()) {
-        Path copy = folder.resolve(demo.relativize(file).toString());
-        if (Files.isDirectory(file)) {
-          Files.createDirectories(copy);
-        } else {
-          Files.copy(file, copy);
-        }
-      }
-    }
+    folder = WindowNight.copy();
     App.loadFonts();
     shell = new Shell(new ThreadedTasks(), new Home(folder.resolve("home")));
     shell.openNight(folder);
@@ -60,11 +45,7 @@ class ShellTest {
 
   @AfterAll
   static void clean() throws Exception {
-    try (Stream<Path> files = Files.walk(folder)) {
-      for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
-        Files.delete(file);
-      }
-    }
+    WindowNight.delete(folder);
   }
 
   private void await(Callable<Boolean> condition) throws TimeoutException {
@@ -157,35 +138,20 @@ class ShellTest {
     await(() -> shell.picture().pixelsProperty().get() != null);
     stage(robot, KeyCode.DIGIT4);
     focus(robot, "#frames-path");
-    assertRed(robot);
+    WindowNight.assertRed(robot, shell);
     robot.type(KeyCode.F1);
-    assertRed(robot);
+    WindowNight.assertRed(robot, shell);
     robot.type(KeyCode.F1);
     stage(robot, KeyCode.DIGIT1);
-    assertRed(robot);
+    WindowNight.assertRed(robot, shell);
     stage(robot, KeyCode.DIGIT2);
     focus(robot, "#setting-iso");
     robot.moveTo("#setting-exposure");
-    assertRed(robot);
+    WindowNight.assertRed(robot, shell);
     robot.type(KeyCode.ENTER);
-    assertRed(robot);
+    WindowNight.assertRed(robot, shell);
     robot.type(KeyCode.ESCAPE);
     robot.interact(() -> shell.themeProperty().set(Theme.DUSK));
-  }
-
-  private void assertRed(FxRobot robot) {
-    WaitForAsyncUtils.waitForFxEvents();
-    WritableImage[] image = new WritableImage[1];
-    robot.interact(() -> image[0] = shell.snapshot(null, null));
-    PixelReader pixels = image[0].getPixelReader();
-    int wrong = 0;
-    for (int y = 0; y < image[0].getHeight(); y++) {
-      for (int x = 0; x < image[0].getWidth(); x++) {
-        int argb = pixels.getArgb(x, y);
-        wrong += (argb >> 8 & 0xff) > 0 || (argb & 0xff) > 0 ? 1 : 0;
-      }
-    }
-    assertThat(wrong).isZero();
   }
 
   @Test

@@ -1,0 +1,264 @@
+package zygonox.desktop.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+import zygonox.core.night.Night;
+import zygonox.core.night.NightFile;
+import zygonox.core.program.Job;
+import zygonox.core.program.Program;
+import zygonox.desktop.stage.Home;
+import zygonox.desktop.stage.StageName;
+import zygonox.desktop.tasks.ThreadedTasks;
+import zygonox.desktop.theme.Theme;
+
+/** The real window while a night is planned: every page of Sky and Program. */
+@ExtendWith(ApplicationExtension.class)
+class PlanWindowTest {
+  private Path folder;
+  private Shell shell;
+
+  @Start
+  void start(Stage window) throws Exception {
+    folder = WindowNight.copy();
+    App.loadFonts();
+    shell = new Shell(new ThreadedTasks(), new Home(folder.resolve("home")));
+    shell.openNight(folder);
+    window.setScene(new Scene(shell, 1280, 800));
+    window.show();
+    window.toFront();
+  }
+
+  @AfterEach
+  void clean() throws Exception {
+    WindowNight.delete(folder);
+  }
+
+  private void await(Callable<Boolean> condition) throws Exception {
+    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, condition);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private void open(FxRobot robot, StageName stage, String page) {
+    robot.interact(() -> shell.go(stage));
+    robot.clickOn("#page-" + page);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private <T extends Node> T find(String id) {
+    @SuppressWarnings("unchecked")
+    T node = (T) shell.lookup(id);
+    return node;
+  }
+
+  private String text(String id) {
+    return this.<Label>find(id).getText();
+  }
+
+  private void type(FxRobot robot, String setting, String text) {
+    robot.interact(() -> find("#setting-" + setting).requestFocus());
+    robot.type(KeyCode.ENTER);
+    robot.interact(() -> this.<TextField>find("#editor-" + setting).setText(text));
+    robot.type(KeyCode.ENTER);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  private Night saved() {
+    return NightFile.open(folder).night();
+  }
+
+  private Program program() {
+    return shell.night().program().orElseThrow();
+  }
+
+  @Test
+  void aTargetIsAimedAtAndTheLensTurnsToIt(FxRobot robot) throws Exception {
+    open(robot, StageName.SKY, "targets");
+    await(() -> !this.<ListView<?>>find("#targets").getItems().isEmpty());
+    type(robot, "kind", "planetary");
+    robot.clickOn("#aim");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(shell.lookup("#sky-chart")).isNotNull();
+    assertThat(saved().assumptions().target()).isNotEmpty();
+    assertThat(text("#obstacle")).doesNotContain("not in the frame");
+    robot.interact(() -> find("#sky-chart").requestFocus());
+    for (int i = 0; i < 60; i++) {
+      robot.type(KeyCode.DOWN);
+    }
+    assertThat(text("#obstacle")).contains("not in the frame");
+    robot.press(KeyCode.CONTROL).type(KeyCode.M).release(KeyCode.CONTROL);
+    assertThat(text("#obstacle")).doesNotContain("not in the frame");
+  }
+
+  @Test
+  void aSkylineIsDrawnOnTheSky(FxRobot robot) {
+    open(robot, StageName.SKY, "look");
+    int before = saved().site().skyline().points().size();
+    robot.moveTo("#sky-chart").press(KeyCode.SHIFT).press(MouseButton.PRIMARY);
+    robot.moveBy(40, -20).moveBy(40, 10).moveBy(40, 0);
+    robot.release(MouseButton.PRIMARY).release(KeyCode.SHIFT);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(saved().site().skyline().points().size()).isNotEqualTo(before);
+    assertThat(program().facing().azimuthDeg()).isEqualTo(4);
+  }
+
+  @Test
+  void aSiteIsKeptAndTheNightMovedBack(FxRobot robot) throws Exception {
+    open(robot, StageName.SKY, "site");
+    robot.clickOn("#keep-site");
+    assertThat(folder.resolve("home").resolve("sites.geojson")).exists();
+    type(robot, "place", "47 30 N, 11 6 E");
+    assertThat(saved().place().latitudeDeg()).isEqualTo(47.5);
+    robot.interact(() -> this.<ListView<?>>find("#sites").getSelectionModel().select(0));
+    robot.clickOn("#go-site");
+    assertThat(saved().place().latitudeDeg()).isEqualTo(54.42);
+    robot.clickOn("#sites-file-act");
+    assertThat(text("#message")).startsWith("1 site written to ");
+    assertThat(Files.readString(folder.resolve("sites.gpx"))).contains("<wpt");
+    robot.interact(() -> this.<TextField>find("#sites-file").setText("none.gpx"));
+    robot.clickOn("#sites-file-or");
+    assertThat(text("#message")).contains("none.gpx is not there");
+  }
+
+  @Test
+  void aNightOfTheYearIsPlannedAndSomeAreWritten(FxRobot robot) throws Exception {
+    open(robot, StageName.SKY, "year");
+    await(() -> !this.<ListView<?>>find("#year-nights").getItems().isEmpty());
+    assertThat(text("#season")).startsWith("It can be had");
+    robot.clickOn("#calendar-file-act");
+    assertThat(Files.readString(folder.resolve("nights.ics"))).contains("BEGIN:VEVENT");
+    robot.clickOn("#year-drawing");
+    robot.interact(() -> this.<Button>find("#plan-night").fire());
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(shell.lookup("#sky-chart")).isNotNull();
+    assertThat(saved().programs().get(0).start().toLocalTime()).hasToString("20:40");
+  }
+
+  @Test
+  void whatStandsInTheWayIsMendedByKey(FxRobot robot) {
+    open(robot, StageName.PROGRAM, "frames");
+    type(robot, "gap", "0.3");
+    assertThat(text("#obstacle")).contains("it will miss the next");
+    assertThat(this.<Button>find("#mend").getText()).isEqualTo("Leave it closed for longer");
+    robot.press(KeyCode.CONTROL).type(KeyCode.M).release(KeyCode.CONTROL);
+    assertThat(program().interval().gapSeconds()).isEqualTo(1);
+    assertThat(text("#obstacle")).contains("bulb");
+    type(robot, "gap", "20");
+    type(robot, "aperture", "1.2");
+    String first = text("#obstacle");
+    robot.press(KeyCode.CONTROL).type(KeyCode.N).release(KeyCode.CONTROL);
+    assertThat(text("#obstacle")).isNotEqualTo(first);
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).type(KeyCode.Z).release(KeyCode.CONTROL);
+    assertThat(program().interval().gapSeconds()).isEqualTo(1);
+  }
+
+  @Test
+  void aJobIsAddedFromTheSide(FxRobot robot) {
+    open(robot, StageName.PROGRAM, "frames");
+    type(robot, "next", "day into");
+    robot.clickOn("#add-program");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(saved().programs()).hasSize(3);
+    robot.clickOn("#page-ramp");
+    assertThat(text("#ramp-said")).contains("steps");
+    assertThat(this.<ListView<?>>find("#ramp-table").getItems()).hasSizeGreaterThan(20);
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
+    assertThat(text("#card-said")).contains("Program 3 of 3: day into night");
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_UP).type(KeyCode.PAGE_UP);
+    robot.release(KeyCode.CONTROL);
+    assertThat(shell.lookup("#keep-gear")).isNotNull();
+    robot.clickOn("#page-frames");
+    robot.clickOn("#remove-program");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(saved().programs()).hasSize(2);
+    assertThat(shell.lookup("#page-ramp")).isNull();
+  }
+
+  @Test
+  void aTestFrameIsHeldAgainstThePrediction(FxRobot robot) throws Exception {
+    open(robot, StageName.PROGRAM, "exposure");
+    Path frame;
+    try (var frames = Files.list(folder.resolve("frames"))) {
+      frame = frames.sorted().findFirst().orElseThrow();
+    }
+    robot.interact(
+        () -> {
+          TextField path = find("#test-frame");
+          path.setText(frame.toString());
+          path.getOnAction().handle(null);
+        });
+    await(() -> text("#test-told").startsWith("The test frame came out"));
+    robot.interact(
+        () -> {
+          TextField path = find("#test-frame");
+          path.setText(folder.resolve("night.json").toString());
+          path.getOnAction().handle(null);
+        });
+    await(() -> text("#message").contains("no JPEG, PNG or TIFF"));
+    robot.clickOn("#use-exposure");
+    assertThat(program().interval().exposureSeconds()).isEqualTo(960);
+  }
+
+  @Test
+  void theChecklistIsTickedAndTheCardPrinted(FxRobot robot) throws Exception {
+    open(robot, StageName.PROGRAM, "field-card");
+    CheckBox level = find("#check-level");
+    robot.clickOn(level);
+    assertThat(saved().ticked()).containsExactly("0:level");
+    assertThat(this.<CheckBox>find("#check-level")).isSameAs(level);
+    assertThat(level.isSelected()).isTrue();
+    robot.clickOn("#card-pdf-act");
+    assertThat(folder.resolve("field-card.pdf")).exists();
+    robot.clickOn("#card-text-act");
+    assertThat(Files.readString(folder.resolve("field-card.txt"))).contains("[ ] Raw files");
+    robot.interact(() -> this.<TextField>find("#card-pdf").setText("/no/such/place/card.pdf"));
+    robot.clickOn("#card-pdf-act");
+    assertThat(text("#message")).contains("is not there");
+  }
+
+  @Test
+  void inEmberEveryPageIsRed(FxRobot robot) throws Exception {
+    robot.interact(
+        () -> {
+          shell.themeProperty().set(Theme.EMBER);
+          Night night = shell.night().night();
+          for (Job job : new Job[] {Job.PANORAMA, Job.DAY_INTO_NIGHT}) {
+            shell.night().add(night.startingPrograms().of(job, "x " + job, Optional.empty()));
+          }
+        });
+    for (String page : new String[] {"targets", "site", "year"}) {
+      open(robot, StageName.SKY, page);
+      WaitForAsyncUtils.waitForFxEvents();
+      WindowNight.assertRed(robot, shell);
+    }
+    for (String page : new String[] {"exposure", "gear", "ramp", "field-card"}) {
+      open(robot, StageName.PROGRAM, page);
+      WindowNight.assertRed(robot, shell);
+    }
+    robot.interact(() -> shell.night().programIndexProperty().set(2));
+    open(robot, StageName.PROGRAM, "panorama");
+    WindowNight.assertRed(robot, shell);
+    robot.interact(() -> shell.themeProperty().set(Theme.PAPER));
+  }
+}
