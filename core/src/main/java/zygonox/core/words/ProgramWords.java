@@ -4,6 +4,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import zygonox.core.gear.RemoteTimer;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFinding;
 import zygonox.core.program.Interval;
@@ -61,6 +62,9 @@ public final class ProgramWords {
               comes.driftPixels(), comes.driftPixels() / comes.starPixels()));
     }
     lines.add(line("the shutter is open %.0f %% of the time", 100 * p.interval().openFraction()));
+    if (p.interval().count() > 1 && p.interval().periodSeconds() >= 1) {
+      lines.add(timer(night.kit().timer(), p.interval()));
+    }
     p.panorama().ifPresent(head -> lines.add(head(night, p, head)));
     lines.add(line("%s on a card of %s", comes.storage(), night.kit().card()));
     lines.add(line("%.1f batteries at %.0f °C", comes.batteries(), night.assumptions().celsius()));
@@ -73,6 +77,14 @@ public final class ProgramWords {
     }
     lines.add(ends(night, p));
     return lines;
+  }
+
+  /** What the timer is told: it may mean either thing by its interval. */
+  private static String timer(RemoteTimer timer, Interval i) {
+    return Words.say(
+        "yields.timer",
+        Words.duration(timer.interval(i.exposureSeconds(), i.gapSeconds())),
+        Words.say("interval." + timer.intervalMeans()));
   }
 
   /** What ends it first, and what would come next. */

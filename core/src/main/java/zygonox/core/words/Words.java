@@ -134,7 +134,10 @@ public final class Words {
             .bestWindow()
             .map(w -> say("target.BEST", clock(w.from(), zone), clock(w.to(), zone)))
             .orElseGet(() -> say("target.NO_WINDOW"));
-    return say("target.HIGHEST", highest, clock(target.transit(), zone)) + "; " + best;
+    String rises = target.rise().map(t -> say("target.RISES", clock(t, zone)) + ", ").orElse("");
+    String sets = target.set().map(t -> ", " + say("target.SETS", clock(t, zone))).orElse("");
+    String high = say("target.HIGHEST", highest, clock(target.transit(), zone));
+    return rises + high + sets + "; " + best;
   }
 
   /** Where the moon stands, and from which side of a lens its light comes. */

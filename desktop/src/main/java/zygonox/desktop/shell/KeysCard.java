@@ -19,6 +19,7 @@ final class KeysCard extends GridPane {
     {"P", "put the keyboard on the picture; there:"},
     {"0, 1, +, −", "whole picture, one pixel on one, closer, farther"},
     {"Arrows", "move the picture; in Sky: point the lens"},
+    {"Shift and drag", "in Sky: draw the skyline of the site"},
     {"Space", "hold: show one frame in place of the blend"},
     {"D", "difference of the two; black is alike"},
     {"Ctrl T", "next light: dusk, ember, paper"},

@@ -14,6 +14,7 @@ import zygonox.core.handout.NightCalendar;
 import zygonox.core.night.Assumptions;
 import zygonox.core.night.Night;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.sky.Almanac;
 import zygonox.core.sky.YearView;
 import zygonox.core.sky.YearView.Prospect;
 import zygonox.core.sky.YearView.Wish;
@@ -114,13 +115,31 @@ public final class YearModel {
     if (worth.isEmpty()) {
       return "There is no such night in the whole year.";
     }
+    String tonight =
+        open.night()
+            .target()
+            .map(
+                body ->
+                    " On "
+                        + open.night().date()
+                        + ": "
+                        + Words.target(
+                            almanac().target(body, open.night().site().skyline()),
+                            open.night().zone())
+                        + ".")
+            .orElse("");
     String months = worth.size() == 12 ? "all year" : "in " + spans(worth);
     return String.format(
-        Locale.ROOT,
-        "It can be had %s; %s is best, with %.1f h a night on average.",
-        months,
-        name(best),
-        hours[best]);
+            Locale.ROOT,
+            "It can be had %s; %s is best, with %.1f h a night on average.",
+            months,
+            name(best),
+            hours[best])
+        + tonight;
+  }
+
+  private Almanac almanac() {
+    return new Almanac(open.night().place(), open.night().date(), open.night().zone());
   }
 
   /** Months in a row are told by their first and last; December is followed by January. */
