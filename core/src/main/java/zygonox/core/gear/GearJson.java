@@ -1,5 +1,9 @@
 package zygonox.core.gear;
 
+import static zygonox.core.work.JsonFields.number;
+import static zygonox.core.work.JsonFields.object;
+import static zygonox.core.work.JsonFields.text;
+
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.Locale;
@@ -123,29 +127,5 @@ public final class GearJson {
     write(kit.lens(), json.putObject("lens"));
     write(kit.timer(), json.putObject("timer"));
     json.put("cardBytes", kit.card().bytes()).put("batteries", kit.batteries());
-  }
-
-  private static JsonNode object(JsonNode parent, String key) {
-    JsonNode node = parent.path(key);
-    if (!node.isObject()) {
-      throw new InvalidInput("\"" + key + "\" is missing; it must be an object in braces");
-    }
-    return node;
-  }
-
-  private static String text(JsonNode parent, String key) {
-    JsonNode node = parent.path(key);
-    if (!node.isTextual()) {
-      throw new InvalidInput("\"" + key + "\" is missing; it must be a text in quotes");
-    }
-    return node.asText();
-  }
-
-  private static double number(JsonNode parent, String key) {
-    JsonNode node = parent.path(key);
-    if (!node.isNumber()) {
-      throw new InvalidInput("\"" + key + "\" is missing; it must be a number");
-    }
-    return node.asDouble();
   }
 }

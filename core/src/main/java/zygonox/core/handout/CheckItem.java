@@ -61,6 +61,9 @@ public record CheckItem(String key, String text) {
     add(items, "NOISE_OFF");
     addSettings(items, p);
     addSpecials(items, p);
+    if (i.exposureSeconds() > kit.camera().longestTimedSeconds()) {
+      add(items, "BULB");
+    }
     addTimer(items, p, kit);
     if (job.light() == Job.Light.DARK) {
       add(items, "TEST");
@@ -72,9 +75,6 @@ public record CheckItem(String key, String text) {
     if (job.light() != Job.Light.DAY && !job.isHandheld()) {
       add(items, "DEW");
       add(items, "SCREEN");
-    }
-    if (i.exposureSeconds() > kit.camera().longestTimedSeconds()) {
-      add(items, "BULB");
     }
     addEnd(items, night, p);
     return items;

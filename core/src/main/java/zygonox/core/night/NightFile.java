@@ -1,5 +1,9 @@
 package zygonox.core.night;
 
+import static zygonox.core.work.JsonFields.number;
+import static zygonox.core.work.JsonFields.object;
+import static zygonox.core.work.JsonFields.text;
+
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -221,30 +225,6 @@ public final class NightFile {
                 number(json, "clickDeg"),
                 number(json, "turnSeconds")))
         : Optional.empty();
-  }
-
-  private static JsonNode object(JsonNode parent, String key) {
-    JsonNode node = parent.path(key);
-    if (!node.isObject()) {
-      throw new InvalidInput("\"" + key + "\" is missing; it must be an object in braces");
-    }
-    return node;
-  }
-
-  private static String text(JsonNode parent, String key) {
-    JsonNode node = parent.path(key);
-    if (!node.isTextual()) {
-      throw new InvalidInput("\"" + key + "\" is missing; it must be a text in quotes");
-    }
-    return node.asText();
-  }
-
-  private static double number(JsonNode parent, String key) {
-    JsonNode node = parent.path(key);
-    if (!node.isNumber()) {
-      throw new InvalidInput("\"" + key + "\" is missing; it must be a number");
-    }
-    return node.asDouble();
   }
 
   /**
