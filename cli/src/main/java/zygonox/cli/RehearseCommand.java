@@ -46,7 +46,7 @@ final class RehearseCommand implements Callable<Integer> {
       names = "--format",
       paramLabel = "F",
       defaultValue = "jpeg",
-      description = "tiff or jpeg (default: ${DEFAULT-VALUE}).")
+      description = "tiff, jpeg or dng, raw (default: ${DEFAULT-VALUE}).")
   private String format;
 
   @Option(

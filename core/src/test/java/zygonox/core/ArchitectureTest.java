@@ -21,6 +21,7 @@ class ArchitectureTest {
     "gear",
     "program",
     "raster",
+    "raw",
     "frame",
     "measure",
     "align",

@@ -18,6 +18,7 @@ import org.openjdk.jmh.annotations.TearDown;
 import org.openjdk.jmh.annotations.Warmup;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.raw.BayerPattern;
 import zygonox.core.work.WholeFile;
 
 /** Reading one frame of 24 megapixels from a warm disk: milliseconds a frame, on one core. */
@@ -35,6 +36,7 @@ public class ReadSpeed {
   private Path folder;
   private Frame tiff;
   private Frame jpeg;
+  private Frame dng;
 
   @Setup
   public void write() throws IOException, UnreadableFrame {
@@ -46,6 +48,20 @@ public class ReadSpeed {
     }
     tiff = written("a.tif", Depth.SIXTEEN, raster);
     jpeg = written("a.jpg", Depth.EIGHT, raster);
+    Path raw = folder.resolve("a.dng");
+    DngFile.write(
+        raw,
+        WholeFile.IfPresent.REPLACE,
+        new PictureHeader(
+            LAYOUT.width(), LAYOUT.height(), 1, Depth.SIXTEEN, FrameInfo.UNKNOWN, () -> ""),
+        new DngFile.Sensor(BayerPattern.RGGB, 512, 16_383, new double[] {0.5, 1, 0.65}),
+        ROWS,
+        (row, rows, samples) -> {
+          for (int i = 0; i < rows * LAYOUT.width(); i++) {
+            samples[i] = (short) (512 + random.nextInt(900));
+          }
+        });
+    dng = FrameReader.look(raw);
   }
 
   private Frame written(String name, Depth depth, Raster raster) throws UnreadableFrame {
@@ -85,5 +101,11 @@ public class ReadSpeed {
       }
     }
     return strip;
+  }
+
+  /** Reading and developing a raw file, on all cores. */
+  @Benchmark
+  public Raster dng() throws UnreadableFrame {
+    return FrameReader.readWhole(dng);
   }
 }

@@ -25,7 +25,9 @@ public final class Rehearsal {
   /** What frames are stored as. */
   public enum FileType {
     TIFF("tif"),
-    JPEG("jpg");
+    JPEG("jpg"),
+    /** Raw, as from a sensor. */
+    DNG("dng");
 
     private final String extension;
 
@@ -37,8 +39,9 @@ public final class Rehearsal {
       return switch (name.toLowerCase(Locale.ROOT)) {
         case "tiff", "tif" -> TIFF;
         case "jpeg", "jpg" -> JPEG;
+        case "dng" -> DNG;
         default ->
-            throw new InvalidInput("\"" + name + "\" is no frame format; choose tiff or jpeg");
+            throw new InvalidInput("\"" + name + "\" is no frame format; choose tiff, jpeg or dng");
       };
     }
   }

@@ -10,6 +10,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.IntStream;
 import zygonox.core.frame.CaptureTime;
 import zygonox.core.frame.Depth;
+import zygonox.core.frame.DngFile;
 import zygonox.core.frame.FrameInfo;
 import zygonox.core.frame.OutputFormat;
 import zygonox.core.frame.PictureHeader;
@@ -26,6 +27,7 @@ import zygonox.core.quantity.Direction;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
+import zygonox.core.raw.BayerPattern;
 import zygonox.core.site.Site;
 import zygonox.core.sky.SkyGlow;
 import zygonox.core.work.Cancellation;
@@ -38,7 +40,16 @@ import zygonox.core.work.WholeFile;
  * makes white, and encoded as sRGB. The same seed gives the same frames to the byte.
  */
 public final class SimulatedCamera implements Camera {
-  private static final double READ_NOISE_ELECTRONS = 3;
+  /** Read noise of 3 electrons, squared. */
+  private static final float READ_VARIANCE = 9;
+
+  /** Values of a raw file of 14 bits: without light, and full. */
+  private static final int RAW_BLACK = 512;
+
+  private static final int RAW_WHITE = 16_383;
+
+  /** What the sensor's red and blue give for grey where its green gives 1. */
+  private static final double[] NEUTRAL = {0.5, 1, 0.65};
 
   /** Colour of the night sky in the three channels after white balance. */
   private static final float[] SKY_COLOUR = {0.78f, 0.92f, 1.22f};
@@ -129,6 +140,10 @@ public final class SimulatedCamera implements Camera {
 
   @Override
   public void shoot(Program program, Shot shot, Path target, Cancellation cancellation) {
+    if (target.getFileName().toString().endsWith(".dng")) {
+      shootRaw(program, shot, target, cancellation);
+      return;
+    }
     OutputFormat format = OutputFormat.of(target);
     PictureHeader header =
         new PictureHeader(
@@ -151,6 +166,28 @@ public final class SimulatedCamera implements Camera {
             development.strip(row, rows, samples);
             sink.rows(row, rows, samples);
           }
+        });
+  }
+
+  private void shootRaw(Program program, Shot shot, Path target, Cancellation cancellation) {
+    PictureHeader header =
+        new PictureHeader(
+            held(program).pixelsWide(),
+            held(program).pixelsHigh(),
+            1,
+            Depth.SIXTEEN,
+            info(program, shot),
+            () -> "");
+    Development development = new Development(program, shot, Depth.SIXTEEN);
+    DngFile.write(
+        target,
+        WholeFile.IfPresent.REPLACE,
+        header,
+        new DngFile.Sensor(BayerPattern.RGGB, RAW_BLACK, RAW_WHITE, NEUTRAL),
+        STRIP_ROWS,
+        (firstRow, rows, samples) -> {
+          cancellation.check();
+          development.rawStrip(firstRow, rows, samples);
         });
   }
 
@@ -224,6 +261,30 @@ public final class SimulatedCamera implements Camera {
     }
 
     void strip(int firstRow, int rows, short[] samples) {
+      gather(firstRow, rows, false);
+      for (int y = 0; y < rows; y++) {
+        readOut(firstRow + y, 3 * y * width, samples);
+      }
+    }
+
+    /** The same as a mosaic: each pixel counts one colour, red and blue through darker filters. */
+    void rawStrip(int firstRow, int rows, short[] samples) {
+      gather(firstRow, rows, true);
+      for (int y = 0; y < rows; y++) {
+        Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y);
+        for (int x = 0; x < width; x++) {
+          int channel = BayerPattern.RGGB.at(x, firstRow + y);
+          float electrons = light[3 * (y * width + x) + channel] * (float) NEUTRAL[channel];
+          electrons += (float) Math.sqrt(electrons + READ_VARIANCE) * grain.next();
+          float share = Math.min(fullWell, electrons) / white;
+          int value = Math.round(RAW_BLACK + share * (RAW_WHITE - RAW_BLACK));
+          samples[y * width + x] = (short) Math.max(0, Math.min(RAW_WHITE, value));
+        }
+      }
+    }
+
+    /** Collects the electrons of some rows, without noise. */
+    private void gather(int firstRow, int rows, boolean mosaic) {
       Arrays.fill(light, 0, 3 * width * rows, 0);
       if (!capped) {
         tracks.into(light, firstRow, rows);
@@ -233,12 +294,10 @@ public final class SimulatedCamera implements Camera {
       }
       for (HotPixel pixel : hot) {
         if (pixel.y >= firstRow && pixel.y < firstRow + rows) {
-          light[3 * ((pixel.y - firstRow) * width + pixel.x) + pixel.channel] +=
+          int channel = mosaic ? BayerPattern.RGGB.at(pixel.x, pixel.y) : pixel.channel;
+          light[3 * ((pixel.y - firstRow) * width + pixel.x) + channel] +=
               (float) (pixel.electronsPerSecond * shot.exposureSeconds());
         }
-      }
-      for (int y = 0; y < rows; y++) {
-        readOut(firstRow + y, 3 * y * width, samples);
       }
     }
 
@@ -275,10 +334,9 @@ public final class SimulatedCamera implements Camera {
 
     private void readOut(int row, int at, short[] samples) {
       Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), row);
-      float readNoise = (float) (READ_NOISE_ELECTRONS * READ_NOISE_ELECTRONS);
       for (int i = at; i < at + 3 * width; i++) {
         float electrons = light[i];
-        electrons += (float) Math.sqrt(electrons + readNoise) * grain.next();
+        electrons += (float) Math.sqrt(electrons + READ_VARIANCE) * grain.next();
         samples[i] = (short) encoder.encode(Math.min(fullWell, electrons) / white);
       }
     }

@@ -30,7 +30,7 @@ final class FrameInfoReader {
     try {
       // From a stream, a TIFF would be read whole to reach a directory at its end.
       metadata =
-          format == PictureFormat.TIFF
+          format == PictureFormat.TIFF || format == PictureFormat.DNG
               ? TiffMetadataReader.readMetadata(file.toFile())
               : ImageMetadataReader.readMetadata(file.toFile());
     } catch (ImageProcessingException | RuntimeException e) {

@@ -49,8 +49,13 @@ public final class FrameReader {
     if (start.length == 0) {
       throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.EMPTY));
     }
-    return PictureFormat.of(start)
-        .orElseThrow(() -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NOT_A_PICTURE)));
+    PictureFormat format =
+        PictureFormat.of(start)
+            .orElseThrow(
+                () -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NOT_A_PICTURE)));
+    return format == PictureFormat.TIFF && DngStructure.read(file).isPresent()
+        ? PictureFormat.DNG
+        : format;
   }
 
   private static PixelLayout storedLayout(Path file, PictureFormat format)
@@ -58,6 +63,7 @@ public final class FrameReader {
     return switch (format) {
       case JPEG -> JpegStructure.read(file);
       case PNG -> PngStructure.read(file);
+      case DNG -> raw(file).layout();
       case TIFF -> {
         Optional<TiffStructure> structure = TiffStructure.read(file);
         if (structure.isPresent() && structure.get().isTruncated()) {
@@ -68,6 +74,15 @@ public final class FrameReader {
             : layoutByReader(file);
       }
     };
+  }
+
+  private static DngStructure raw(Path file) throws UnreadableFrame {
+    try {
+      return DngStructure.read(file)
+          .orElseThrow(() -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.DAMAGED)));
+    } catch (IOException e) {
+      throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);
+    }
   }
 
   /** The shape of a TIFF that is compressed, tiled or otherwise out of the plain. */
@@ -125,6 +140,9 @@ public final class FrameReader {
   private static PixelSource openStored(Frame frame, PixelLayout stored, DecodeMemory memory)
       throws IOException, UnreadableFrame {
     Path file = frame.file();
+    if (frame.format() == PictureFormat.DNG) {
+      return new WholeSource(stored, () -> raw(file).develop());
+    }
     if (frame.format() == PictureFormat.TIFF) {
       Optional<TiffStructure> structure = TiffStructure.read(file);
       if (structure.isPresent() && structure.get().isPlain()) {

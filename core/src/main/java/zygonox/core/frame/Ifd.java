@@ -13,11 +13,13 @@ import java.util.TreeMap;
 final class Ifd {
   static final ByteOrder ORDER = ByteOrder.LITTLE_ENDIAN;
 
+  private static final int BYTE = 1;
   private static final int ASCII = 2;
   private static final int SHORT = 3;
   private static final int LONG = 4;
   private static final int RATIONAL = 5;
   private static final int UNDEFINED = 7;
+  private static final int SIGNED_RATIONAL = 10;
 
   private record Entry(int type, int count, byte[] data, Ifd below) {}
 
@@ -58,6 +60,35 @@ final class Ifd {
     ByteBuffer data = ByteBuffer.allocate(8).order(ORDER);
     data.putInt((int) numerator).putInt((int) denominator);
     entries.put(tag, new Entry(RATIONAL, 1, data.array(), null));
+    return this;
+  }
+
+  /** Positive numbers as fractions of a millionth. */
+  Ifd rationals(int tag, double... values) {
+    return fractions(tag, RATIONAL, values);
+  }
+
+  /** Numbers of either sign as fractions of a millionth. */
+  Ifd signedRationals(int tag, double... values) {
+    return fractions(tag, SIGNED_RATIONAL, values);
+  }
+
+  private Ifd fractions(int tag, int type, double... values) {
+    ByteBuffer data = ByteBuffer.allocate(8 * values.length).order(ORDER);
+    for (double value : values) {
+      data.putInt((int) Math.round(value * 1_000_000)).putInt(1_000_000);
+    }
+    entries.put(tag, new Entry(type, values.length, data.array(), null));
+    return this;
+  }
+
+  /** Numbers of a byte each. */
+  Ifd octets(int tag, int... values) {
+    byte[] data = new byte[values.length];
+    for (int i = 0; i < values.length; i++) {
+      data[i] = (byte) values[i];
+    }
+    entries.put(tag, new Entry(BYTE, values.length, data, null));
     return this;
   }
 

@@ -29,6 +29,7 @@ final class ImageIoDecoder {
     return switch (format) {
       case TIFF -> new TIFFImageReaderSpi().createReaderInstance(null);
       case JPEG, PNG -> ImageIO.getImageReadersByFormatName(format.name()).next();
+      case DNG -> throw new IllegalArgumentException("raw files are developed, not decoded");
     };
   }
 

@@ -8,7 +8,9 @@ import java.util.Optional;
 public enum PictureFormat {
   JPEG,
   PNG,
-  TIFF;
+  TIFF,
+  /** A TIFF too, by its first bytes; told apart by its version tag. */
+  DNG;
 
   /** First bytes needed to tell. */
   static final int SIGNATURE_BYTES = 8;

@@ -43,4 +43,17 @@ class SrgbTest {
     assertThat(encoder.encode(Double.NaN)).isZero();
     assertThat(encoder.encode(7)).isEqualTo(255);
   }
+
+  @Test
+  void theQuickCurveIsTheCurve() {
+    Srgb.Curve curve = new Srgb.Curve();
+    for (int i = 0; i <= 1_000_000; i++) {
+      double light = i / 1e6;
+      assertThat((double) curve.encode((float) light))
+          .isCloseTo(Srgb.toEncoded((float) light), within(0.02 / 65_535));
+    }
+    assertThat(curve.encode(-1)).isZero();
+    assertThat(curve.encode(Float.NaN)).isZero();
+    assertThat(curve.encode(7)).isEqualTo(1);
+  }
 }
