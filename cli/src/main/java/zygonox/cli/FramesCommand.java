@@ -4,17 +4,25 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.FrameMeasure;
+import zygonox.core.measure.Judge;
+import zygonox.core.measure.Judgement;
+import zygonox.core.measure.RunMeter;
+import zygonox.core.measure.Streak;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 
@@ -29,23 +37,36 @@ final class FramesCommand implements Callable<Integer> {
   @Parameters(arity = "1..*", paramLabel = "PATH", description = "Files, folders or both.")
   private List<Path> paths;
 
+  @Option(names = "--measure", description = "Measure and judge each frame: decodes all of them.")
+  private boolean measure;
+
   @Override
   public Integer call() {
     FrameSet set = FrameFinder.find(paths, output.progress("Looking"), new Cancellation());
     ObjectNode answer = Output.object();
     List<String> lines = new ArrayList<>();
     ArrayNode frames = answer.putArray("frames");
+    ArrayNode unreadableNodes = answer.putArray("unreadable");
+    List<FrameSet.Unreadable> unreadable = new ArrayList<>(set.unreadable());
     for (FrameRun run : set.runs()) {
       lines.add("Run %d, %d frames, %s".formatted(run.number(), run.frames().size(), kind(run)));
+      Map<Path, Measured> measured = measure ? measured(run, unreadable) : Map.of();
       for (Frame frame : run.frames()) {
-        frames.add(json(set, run, frame));
+        if (measure && !measured.containsKey(frame.file())) {
+          continue;
+        }
+        ObjectNode node = json(set, run, frame);
         lines.add("  " + line(set, frame));
+        if (measure) {
+          put(node, measured.get(frame.file()));
+          lines.add("    " + line(measured.get(frame.file())));
+        }
+        frames.add(node);
       }
     }
-    ArrayNode unreadable = answer.putArray("unreadable");
-    for (FrameSet.Unreadable bad : set.unreadable()) {
+    for (FrameSet.Unreadable bad : unreadable) {
       String reason = Words.fault(bad.fault());
-      unreadable.addObject().put("file", bad.file().toString()).put("reason", reason);
+      unreadableNodes.addObject().put("file", bad.file().toString()).put("reason", reason);
       lines.add("Unreadable: " + bad.file() + ": " + reason);
     }
     ArrayNode gaps = answer.putArray("gaps");
@@ -57,6 +78,72 @@ final class FramesCommand implements Callable<Integer> {
     }
     output.answer(answer, lines);
     return 0;
+  }
+
+  private record Measured(FrameMeasure measure, Judgement judgement) {}
+
+  /** Measures a run; what turns out not to be decodable goes to the unreadable ones. */
+  private Map<Path, Measured> measured(FrameRun run, List<FrameSet.Unreadable> unreadable) {
+    List<FrameMeasure> measures =
+        RunMeter.measure(
+            run.frames(),
+            output.progress("Measuring run " + run.number()),
+            new Cancellation(),
+            (frame, fault) -> unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false)));
+    List<Judgement> judgements = Judge.USUAL.of(measures);
+    Map<Path, Measured> measured = new HashMap<>();
+    for (int i = 0; i < measures.size(); i++) {
+      measured.put(
+          measures.get(i).frame().file(), new Measured(measures.get(i), judgements.get(i)));
+    }
+    return measured;
+  }
+
+  private static void put(ObjectNode node, Measured measured) {
+    FrameMeasure m = measured.measure;
+    node.put("background", m.sky().background());
+    node.put("noise", m.sky().noise());
+    node.put("clipped", m.sky().clipped());
+    node.put("stars", m.stars());
+    m.shape()
+        .ifPresentOrElse(
+            s -> {
+              node.put("fwhm", s.fwhm());
+              node.put("elongation", s.elongation());
+              node.put("elongationDegrees", s.directionDeg());
+            },
+            () -> node.putNull("fwhm"));
+    node.put("sharpness", m.sharpness());
+    node.put("shift", m.shift().certainPixels());
+    ArrayNode streaks = node.putArray("streaks");
+    for (Streak streak : m.streaks()) {
+      streaks
+          .addObject()
+          .put("x1", streak.x1())
+          .put("y1", streak.y1())
+          .put("x2", streak.x2())
+          .put("y2", streak.y2())
+          .put("width", streak.width());
+    }
+    node.put("verdict", measured.judgement.verdict().name().toLowerCase(Locale.ROOT));
+    ArrayNode reasons = node.putArray("reasons");
+    measured.judgement.reasons().forEach(r -> reasons.add(Words.reason(r)));
+  }
+
+  private static String line(Measured measured) {
+    FrameMeasure m = measured.measure;
+    String said =
+        String.format(
+            Locale.ROOT,
+            "background %.4f, noise %.5f, %d stars%s, moved %.1f px: %s",
+            m.sky().background(),
+            m.sky().noise(),
+            m.stars(),
+            m.shape().map(s -> String.format(Locale.ROOT, " %.2f px wide", s.fwhm())).orElse(""),
+            m.shift().certainPixels(),
+            measured.judgement.verdict().name().toLowerCase(Locale.ROOT));
+    List<String> reasons = measured.judgement.reasons().stream().map(Words::reason).toList();
+    return reasons.isEmpty() ? said : said + ". " + String.join(". ", reasons);
   }
 
   private static String kind(FrameRun run) {

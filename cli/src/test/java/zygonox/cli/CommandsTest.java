@@ -569,4 +569,29 @@ class CommandsTest {
     assertThat(outcome.code).isEqualTo(2);
     assertThat(outcome.lastError()).isNotBlank().doesNotContain("Exception");
   }
+
+  @Test
+  void framesAreMeasuredAndJudged() throws IOException {
+    for (int i = 1; i <= 4; i++) {
+      String name = "star-trails-%04d.jpg".formatted(i);
+      Files.copy(DEMO.resolve("frames").resolve(name), folder.resolve(name));
+    }
+    byte[] cut = Files.readAllBytes(folder.resolve("star-trails-0004.jpg"));
+    Files.write(folder.resolve("star-trails-0004.jpg"), Arrays.copyOf(cut, 9000));
+    JsonNode json = done("frames", folder.toString(), "--measure", "--json").json();
+    assertThat(json.get("frames")).hasSize(3);
+    assertThat(json.get("unreadable")).hasSize(1);
+    for (JsonNode frame : json.get("frames")) {
+      assertThat(frame.get("background").asDouble()).isBetween(0.1, 0.2);
+      assertThat(frame.get("noise").asDouble()).isBetween(0.001, 0.01);
+      assertThat(frame.get("stars").asInt()).isGreaterThan(500);
+      assertThat(frame.get("fwhm").asDouble()).isBetween(1.0, 4.0);
+      assertThat(frame.get("sharpness").asDouble()).isBetween(0.5, 1.0);
+      assertThat(frame.get("shift").asDouble()).isLessThan(0.5);
+      assertThat(frame.get("streaks").isArray()).isTrue();
+      assertThat(frame.get("verdict").asText()).isEqualTo("keep");
+      assertThat(frame.get("reasons")).isEmpty();
+    }
+    assertThat(done("frames", folder.toString(), "--measure").out).contains("keep");
+  }
 }

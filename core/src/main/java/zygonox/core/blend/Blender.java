@@ -139,7 +139,7 @@ public final class Blender {
   private static List<Frame> ofOneSize(List<Frame> frames, List<FrameDropped> dropped) {
     if (frames.isEmpty()) {
       throw new WorkFailed(
-          "There is no readable frame to blend; name JPEG, PNG or TIFF files or a folder of them");
+          "There is no readable frame to blend; name pictures or a folder of them");
     }
     if (frames.size() > MOST_FRAMES) {
       throw new InvalidInput(

@@ -106,6 +106,6 @@ public final class FrameFinder {
     boolean noPicture =
         fault.kind() == ReadFault.Kind.NOT_A_PICTURE || fault.kind() == ReadFault.Kind.EMPTY;
     return noPicture
-        && !file.getFileName().toString().toLowerCase().matches(".*\\.(jpe?g|png|tiff?|dng)");
+        && !file.getFileName().toString().toLowerCase().matches(".*\\.(jpe?g|png|tiff?|dng|fits?)");
   }
 }

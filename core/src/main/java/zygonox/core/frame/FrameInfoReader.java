@@ -25,7 +25,10 @@ final class FrameInfoReader {
   private FrameInfoReader() {}
 
   /** What the file says; {@link FrameInfo#UNKNOWN} where it has no metadata or broken ones. */
-  static FrameInfo read(Path file, PictureFormat format) throws IOException {
+  static FrameInfo read(Path file, PictureFormat format) throws IOException, UnreadableFrame {
+    if (format == PictureFormat.FITS) {
+      return FitsStructure.read(file).info();
+    }
     Metadata metadata;
     try {
       // From a stream, a TIFF would be read whole to reach a directory at its end.

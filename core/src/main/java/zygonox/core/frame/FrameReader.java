@@ -64,6 +64,7 @@ public final class FrameReader {
       case JPEG -> JpegStructure.read(file);
       case PNG -> PngStructure.read(file);
       case DNG -> raw(file).layout();
+      case FITS -> FitsStructure.read(file).layout();
       case TIFF -> {
         Optional<TiffStructure> structure = TiffStructure.read(file);
         if (structure.isPresent() && structure.get().isTruncated()) {
@@ -140,6 +141,9 @@ public final class FrameReader {
   private static PixelSource openStored(Frame frame, PixelLayout stored, DecodeMemory memory)
       throws IOException, UnreadableFrame {
     Path file = frame.file();
+    if (frame.format() == PictureFormat.FITS) {
+      return FitsSource.open(file);
+    }
     if (frame.format() == PictureFormat.DNG) {
       return new WholeSource(stored, () -> raw(file).develop());
     }

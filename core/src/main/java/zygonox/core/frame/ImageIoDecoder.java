@@ -29,7 +29,8 @@ final class ImageIoDecoder {
     return switch (format) {
       case TIFF -> new TIFFImageReaderSpi().createReaderInstance(null);
       case JPEG, PNG -> ImageIO.getImageReadersByFormatName(format.name()).next();
-      case DNG -> throw new IllegalArgumentException("raw files are developed, not decoded");
+      case DNG, FITS ->
+          throw new IllegalArgumentException(format + " is read by a source of its own");
     };
   }
 

@@ -10,7 +10,8 @@ public enum PictureFormat {
   PNG,
   TIFF,
   /** A TIFF too, by its first bytes; told apart by its version tag. */
-  DNG;
+  DNG,
+  FITS;
 
   /** First bytes needed to tell. */
   static final int SIGNATURE_BYTES = 8;
@@ -21,6 +22,9 @@ public enum PictureFormat {
     }
     if (begins(start, 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n')) {
       return Optional.of(PNG);
+    }
+    if (begins(start, 'S', 'I', 'M', 'P', 'L', 'E', ' ', ' ')) {
+      return Optional.of(FITS);
     }
     boolean tiff =
         begins(start, 'I', 'I', 42, 0)

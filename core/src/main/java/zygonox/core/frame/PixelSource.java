@@ -2,12 +2,18 @@ package zygonox.core.frame;
 
 import java.util.Arrays;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
 
 /**
  * The pixels of one frame, given out by rows. Not safe for use by two threads at once. Close it to
  * give back what it holds.
  */
 public interface PixelSource extends AutoCloseable {
+  /** A picture that is in memory already. */
+  static PixelSource of(Raster raster) {
+    return new WholeSource(raster.layout(), () -> raster);
+  }
+
   PixelLayout layout();
 
   /** Whether rows can be had in any order at the cost of those rows alone. */

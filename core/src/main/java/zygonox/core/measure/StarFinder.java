@@ -147,25 +147,28 @@ public final class StarFinder {
       double[] columns = new double[width];
       int side = 2 * SURROUND + 1;
       for (int y = 0; y < rows; y++) {
+        int added = y * width;
         for (int x = 0; x < width; x++) {
-          columns[x] += grey[y * width + x];
-          if (y >= side) {
-            columns[x] -= grey[(y - side) * width + x];
-          }
+          columns[x] += grey[added + x];
+        }
+        int removed = (y - side) * width;
+        for (int x = 0; x < width && removed >= 0; x++) {
+          columns[x] -= grey[removed + x];
         }
         int centre = y - SURROUND;
         if (centre < SURROUND) {
           continue;
         }
         double sum = 0;
-        for (int x = 0; x < width; x++) {
+        for (int x = 0; x < side - 1; x++) {
           sum += columns[x];
-          if (x >= side) {
-            sum -= columns[x - side];
-          }
-          if (x >= side - 1) {
-            contrast[centre * width + x - SURROUND] -= (float) (sum / (side * side));
-          }
+        }
+        int row = centre * width - SURROUND;
+        double share = 1.0 / (side * side);
+        for (int x = side - 1; x < width; x++) {
+          sum += columns[x];
+          contrast[row + x] -= (float) (sum * share);
+          sum -= columns[x - side + 1];
         }
       }
     }

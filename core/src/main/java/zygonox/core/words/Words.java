@@ -14,6 +14,7 @@ import zygonox.core.align.StarAligner;
 import zygonox.core.align.Unmatched;
 import zygonox.core.blend.FrameDropped;
 import zygonox.core.frame.ReadFault;
+import zygonox.core.measure.Judgement;
 import zygonox.core.optics.Dial;
 import zygonox.core.program.ProgramFinding;
 import zygonox.core.quantity.Angle;
@@ -60,6 +61,11 @@ public final class Words {
     return unmatched.stars() < StarAligner.FEWEST_STARS
         ? say("dropped.TOO_FEW_STARS", unmatched.stars())
         : say("dropped.NOT_MATCHED", unmatched.stars());
+  }
+
+  /** Why a frame is not simply kept. */
+  public static String reason(Judgement.Reason reason) {
+    return say("judge." + reason.code(), reason.numbers().toArray());
   }
 
   /** A finding about a program. */

@@ -41,14 +41,15 @@ class PictureCopyTest {
     Frame from = original();
     copy(from, name);
     Path copy = folder.resolve(name);
-    if (name.endsWith("fits")) {
-      assertThat(Files.size(copy)).isGreaterThan(50 * 170 * 6);
-      return;
-    }
     Frame back = FrameReader.look(copy);
     assertThat(FrameReader.readWhole(back).samples())
         .isEqualTo(FrameReader.readWhole(from).samples());
-    assertThat(back.info()).isEqualTo(from.info());
+    if (name.endsWith("fits")) {
+      // Of the metadata FITS takes the exposure along.
+      assertThat(back.info().exposureSeconds()).isEqualTo(from.info().exposureSeconds());
+    } else {
+      assertThat(back.info()).isEqualTo(from.info());
+    }
   }
 
   @Test

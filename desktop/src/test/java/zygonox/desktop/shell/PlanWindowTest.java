@@ -215,7 +215,7 @@ class PlanWindowTest {
           path.setText(folder.resolve("night.json").toString());
           path.getOnAction().handle(null);
         });
-    await(() -> text("#message").contains("no JPEG, PNG or TIFF"));
+    await(() -> text("#message").contains("no picture of a kind that is read"));
     robot.clickOn("#use-exposure");
     assertThat(program().interval().exposureSeconds()).isEqualTo(960);
   }

@@ -1,0 +1,98 @@
+package zygonox.core.measure;
+
+import java.util.Arrays;
+import java.util.stream.IntStream;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+
+/**
+ * How bright the background of a frame is, and how noisy.
+ *
+ * @param background as a share of white, in the samples' own values
+ * @param noise sigma of one sample, the same
+ * @param clipped share of all pixels with a channel at white
+ */
+public record SkyLevel(double background, double noise, double clipped) {
+  private static final int TILE = 64;
+  private static final int TILES_ACROSS = 12;
+
+  /** Columns between two pixels whose difference is noise: farther apart than lenses smear. */
+  private static final int APART = 5;
+
+  /**
+   * Of the tiles the brighter half is asked: black ground has next to no noise, and is not what is
+   * asked for.
+   */
+  private static final double SKY_SHARE = 0.5;
+
+  private record Tile(double level, double sigma) {}
+
+  /** Measures a frame of 64 by 64 pixels or more; a smaller one in one piece. */
+  public static SkyLevel of(Raster frame) {
+    PixelLayout layout = frame.layout();
+    int side = Math.min(TILE, Math.min(layout.width(), layout.height()));
+    int across = Math.max(1, Math.min(TILES_ACROSS, layout.width() / side));
+    int down = Math.max(1, Math.min(TILES_ACROSS, layout.height() / side));
+    Tile[] tiles =
+        IntStream.range(0, across * down)
+            .mapToObj(
+                i ->
+                    tile(
+                        frame,
+                        place(i % across, across, layout.width() - side),
+                        place(i / across, down, layout.height() - side),
+                        side))
+            .toArray(Tile[]::new);
+    Arrays.sort(tiles, (a, b) -> Double.compare(b.level, a.level));
+    Tile[] sky = Arrays.copyOf(tiles, Math.max(1, (int) Math.ceil(tiles.length * SKY_SHARE)));
+    double[] sigmas = Arrays.stream(sky).mapToDouble(Tile::sigma).sorted().toArray();
+    double white = layout.white();
+    return new SkyLevel(
+        sky[sky.length / 2].level / white, sigmas[sigmas.length / 2] / white, clipped(frame));
+  }
+
+  private static int place(int index, int count, int room) {
+    return count == 1 ? room / 2 : (int) ((long) room * index / (count - 1));
+  }
+
+  /** The middle and the noise of a square, each the mean of the channels'. */
+  private static Tile tile(Raster frame, int left, int top, int side) {
+    int channels = frame.layout().channels();
+    int[] values = new int[side * side];
+    int[] differences = new int[side * Math.max(1, side - APART)];
+    double level = 0;
+    double sigma = 0;
+    for (int c = 0; c < channels; c++) {
+      int n = 0;
+      int d = 0;
+      for (int y = top; y < top + side; y++) {
+        for (int x = left; x < left + side; x++) {
+          int value = frame.at(x, y, c);
+          values[n++] = value;
+          if (x + APART < left + side) {
+            differences[d++] = frame.at(x + APART, y, c) - value;
+          }
+        }
+      }
+      Arrays.sort(values, 0, n);
+      level += values[n / 2] / (double) channels;
+      sigma += Noise.sigma(differences, Math.max(1, d)) / channels;
+    }
+    return new Tile(level, sigma);
+  }
+
+  private static double clipped(Raster frame) {
+    int channels = frame.layout().channels();
+    int white = frame.layout().white();
+    short[] samples = frame.samples();
+    int count = 0;
+    for (int i = 0; i < samples.length; i += channels) {
+      boolean full = false;
+      for (int c = 0; c < channels; c++) {
+        full |= (samples[i + c] & 0xffff) == white;
+      }
+      count += full ? 1 : 0;
+    }
+    return (double) count * channels / samples.length;
+  }
+}

@@ -1,0 +1,305 @@
+package zygonox.core.measure;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameInfo;
+import zygonox.core.frame.FrameReader;
+import zygonox.core.frame.PictureFormat;
+import zygonox.core.frame.PixelSource;
+import zygonox.core.measure.Judgement.Reason.Code;
+import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+import zygonox.core.raster.Srgb;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.Progress;
+
+class FrameMeasureTest {
+  private static final int WIDTH = 900;
+  private static final int HEIGHT = 640;
+
+  @TempDir Path folder;
+
+  /** A sky of a brightness and noise, in sample values of 16 bits. */
+  private static Raster sky(double level, double sigma, long seed) {
+    Raster raster = Raster.blank(new PixelLayout(WIDTH, HEIGHT, 3, 16));
+    Random random = new Random(seed);
+    for (int i = 0; i < raster.samples().length; i++) {
+      double value = level + sigma * random.nextGaussian();
+      raster.samples()[i] = (short) Math.round(Math.max(0, Math.min(65_535, value)));
+    }
+    return raster;
+  }
+
+  @ParameterizedTest
+  @CsvSource({"8000, 400", "20000, 1500", "3000, 90"})
+  void backgroundAndNoiseAreWithinThreePerCent(double level, double sigma) {
+    SkyLevel measured = SkyLevel.of(sky(level, sigma, 4));
+    assertThat(measured.background()).isCloseTo(level / 65_535, within(0.03 * level / 65_535));
+    assertThat(measured.noise()).isCloseTo(sigma / 65_535, within(0.03 * sigma / 65_535));
+    assertThat(measured.clipped()).isZero();
+  }
+
+  /** Draws Gaussian stars as light and encodes them, as a camera does. */
+  private static Raster stars(double longSigma, double shortSigma, double angleDeg) {
+    Raster raster = Raster.blank(new PixelLayout(WIDTH, HEIGHT, 1, 16));
+    double[] light = new double[WIDTH * HEIGHT];
+    Random random = new Random(8);
+    double cos = Math.cos(Math.toRadians(angleDeg));
+    double sin = Math.sin(Math.toRadians(angleDeg));
+    for (int row = 40; row < HEIGHT - 40; row += 60) {
+      for (int column = 40; column < WIDTH - 40; column += 60) {
+        double cx = column + random.nextDouble();
+        double cy = row + random.nextDouble();
+        double peak = 0.05 + 0.5 * random.nextDouble();
+        for (int y = row - 25; y < row + 26; y++) {
+          for (int x = column - 25; x < column + 26; x++) {
+            double u = (x - cx) * cos + (y - cy) * sin;
+            double v = (y - cy) * cos - (x - cx) * sin;
+            double r = u * u / (longSigma * longSigma) + v * v / (shortSigma * shortSigma);
+            light[y * WIDTH + x] += peak * Math.exp(-r / 2);
+          }
+        }
+      }
+    }
+    for (int i = 0; i < light.length; i++) {
+      double noisy = 0.02 + light[i] + 0.0004 * random.nextGaussian();
+      raster.samples()[i] = (short) Math.round(65_535 * Srgb.toEncoded(Math.min(1, noisy)));
+    }
+    return raster;
+  }
+
+  @ParameterizedTest
+  @CsvSource({"1.1, 1.1, 0", "1.6, 1.6, 0", "2.4, 2.4, 0", "2.6, 1.5, 30", "3.0, 1.4, -60"})
+  void widthsOfStarsAreWithinFivePerCent(double longSigma, double shortSigma, double angle)
+      throws Exception {
+    Raster frame = stars(longSigma, shortSigma, angle);
+    List<FoundStar> found = new StarFinder(500).find(PixelSource.of(frame), new Cancellation());
+    assertThat(found).hasSizeGreaterThan(80);
+    StarShape shape = StarShape.of(frame, found).orElseThrow();
+    double fwhm = 2.3548 * Math.sqrt(longSigma * shortSigma);
+    assertThat(shape.fwhm()).isCloseTo(fwhm, within(0.05 * fwhm));
+    assertThat(shape.elongation())
+        .isCloseTo(longSigma / shortSigma, within(0.08 * longSigma / shortSigma));
+    if (longSigma > shortSigma) {
+      assertThat(shape.directionDeg()).isCloseTo(angle, within(3.0));
+    }
+  }
+
+  /** A ridge, a tower and a bank, moved by some pixels. */
+  private static Raster scene(double dx, double dy, long seed) {
+    Raster raster = sky(9000, 150, seed);
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        double ridge = 420 + 50 * Math.sin((x - dx) / 70.0) + 20 * Math.sin((x - dx) / 23.0) + dy;
+        boolean tower = Math.abs(x - dx - 300) < 18 && y > 200 + dy;
+        double cover = tower ? 1 : Math.max(0, Math.min(1, (y - ridge) / 3));
+        for (int c = 0; c < 3; c++) {
+          int i = (y * WIDTH + x) * 3 + c;
+          raster.samples()[i] = (short) ((raster.samples()[i] & 0xffff) * (1 - 0.85 * cover));
+        }
+      }
+    }
+    return raster;
+  }
+
+  private static StillScene still(Raster raster) {
+    return StillScene.of(raster, SmallFrame.of(raster));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"0, 0", "3, 0", "0, -5", "8, 6", "-25, 14", "1.4, 1.4"})
+  void theScenesShiftIsFound(double dx, double dy) {
+    StillScene.Shift shift = still(scene(dx, dy, 2)).shiftFrom(still(scene(0, 0, 1)));
+    assertThat(shift.pixels()).isCloseTo(Math.hypot(dx, dy), within(0.6));
+    assertThat(shift.uncertainty()).isLessThan(0.5);
+  }
+
+  @Test
+  void withoutAnySceneNothingIsCertain() {
+    StillScene.Shift shift = still(sky(9000, 900, 2)).shiftFrom(still(sky(9000, 900, 1)));
+    assertThat(shift.certainPixels()).isZero();
+  }
+
+  private static void line(
+      Raster raster, double x1, double y1, double x2, double y2, double strength, boolean dashed) {
+    double length = Math.hypot(x2 - x1, y2 - y1);
+    double ux = (x2 - x1) / length;
+    double uy = (y2 - y1) / length;
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        double t = (x - x1) * ux + (y - y1) * uy;
+        double o = (y - y1) * ux - (x - x1) * uy;
+        boolean lit = !dashed || (int) (t / 20) % 3 != 0;
+        if (t >= 0 && t <= length && Math.abs(o) < 6 && lit) {
+          double light = strength * Math.exp(-o * o / (2 * 1.2 * 1.2));
+          for (int c = 0; c < 3; c++) {
+            int i = (y * WIDTH + x) * 3 + c;
+            raster.samples()[i] += (short) Math.round(light);
+          }
+        }
+      }
+    }
+  }
+
+  @Test
+  void linesOfThreeSigmaAreFoundAndNothingElse() {
+    Random random = new Random(21);
+    int found = 0;
+    int wrong = 0;
+    int lines = 30;
+    SmallFrame before = SmallFrame.of(sky(9000, 300, 1000));
+    SmallFrame after = SmallFrame.of(sky(9000, 300, 1001));
+    for (int k = 0; k < lines; k++) {
+      Raster raster = sky(9000, 300, k);
+      double angle = Math.PI * random.nextDouble();
+      double length = 260 + 300 * random.nextDouble();
+      double cx = WIDTH / 2.0 + 120 * (random.nextDouble() - 0.5);
+      double cy = HEIGHT / 2.0 + 60 * (random.nextDouble() - 0.5);
+      double x1 = cx - length / 2 * Math.cos(angle);
+      double y1 = cy - length / 2 * Math.sin(angle);
+      double x2 = cx + length / 2 * Math.cos(angle);
+      double y2 = cy + length / 2 * Math.sin(angle);
+      line(raster, x1, y1, x2, y2, 900, k % 3 == 0);
+      List<Streak> streaks = StreakFinder.find(SmallFrame.of(raster), List.of(before, after));
+      boolean hit = false;
+      for (Streak s : streaks) {
+        boolean isIt =
+            Math.min(
+                    Math.hypot(s.x1() - x1, s.y1() - y1) + Math.hypot(s.x2() - x2, s.y2() - y2),
+                    Math.hypot(s.x1() - x2, s.y1() - y2) + Math.hypot(s.x2() - x1, s.y2() - y1))
+                < 60;
+        hit |= isIt;
+        wrong += isIt ? 0 : 1;
+        if (isIt) {
+          assertThat(s.width()).isBetween(1.0, 9.0);
+        }
+      }
+      found += hit ? 1 : 0;
+    }
+    assertThat(found / (double) lines).isGreaterThanOrEqualTo(0.98);
+    assertThat(wrong / (double) Math.max(1, wrong + found)).isLessThanOrEqualTo(0.1);
+  }
+
+  @Test
+  void withoutLinesNoneIsFound() {
+    SmallFrame before = SmallFrame.of(sky(9000, 300, 1));
+    SmallFrame after = SmallFrame.of(sky(9000, 300, 2));
+    for (int k = 3; k < 15; k++) {
+      assertThat(StreakFinder.find(SmallFrame.of(sky(9000, 300, k)), List.of(before, after)))
+          .isEmpty();
+    }
+    assertThat(StreakFinder.find(before, List.of())).isEmpty();
+  }
+
+  @Test
+  void aLampIsOutlinedAndACloudIsNoLamp() {
+    SmallFrame dark = SmallFrame.of(sky(4000, 200, 1));
+    Raster lit = sky(4000, 200, 2);
+    Raster cloudy = sky(9000, 200, 3);
+    for (int y = 400; y < 480; y++) {
+      for (int x = 600; x < 720; x++) {
+        lit.samples()[(y * WIDTH + x) * 3 + 1] = (short) 40_000;
+      }
+    }
+    Brightening lamp = Brightening.of(SmallFrame.of(lit), List.of(dark, dark)).orElseThrow();
+    assertThat(lamp.left()).isBetween(550, 600);
+    assertThat(lamp.right()).isBetween(719, 770);
+    assertThat(lamp.top()).isBetween(350, 400);
+    assertThat(Brightening.of(SmallFrame.of(cloudy), List.of(dark))).isEmpty();
+    assertThat(Brightening.of(dark, List.of(dark))).isEmpty();
+  }
+
+  private static final Frame FRAME =
+      new Frame(
+          Path.of("f.tif"), PictureFormat.TIFF, new PixelLayout(10, 10, 3, 16), FrameInfo.UNKNOWN);
+
+  private static FrameMeasure measure(int stars, double fwhm, double background, double shift) {
+    return new FrameMeasure(
+        FRAME,
+        new SkyLevel(background, 0.005, 0.0001),
+        stars,
+        Optional.of(new StarShape(fwhm, 1.1, 0, 50)),
+        0.9,
+        new StillScene.Shift(shift, 0.05),
+        List.of(),
+        Optional.empty());
+  }
+
+  private static List<FrameMeasure> usualRun() {
+    List<FrameMeasure> run = new ArrayList<>();
+    for (int i = 0; i < 12; i++) {
+      run.add(measure(400 + i, 2.5, 0.13, 0.1));
+    }
+    return run;
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "60, 2.5, 0.13, 0.1, STARS_GONE, DROP",
+    "200, 2.5, 0.13, 0.1, STARS_FELL, LOOK",
+    "400, 3.4, 0.13, 0.1, STARS_WIDE, LOOK",
+    "400, 2.5, 0.19, 0.1, BRIGHT, LOOK",
+    "400, 2.5, 0.13, 7, BUMP, LOOK"
+  })
+  void whatIsOutOfTheUsualIsToldAtItsFrame(
+      int stars, double fwhm, double background, double shift, Code code, Verdict verdict) {
+    List<FrameMeasure> run = usualRun();
+    run.set(7, measure(stars, fwhm, background, shift));
+    List<Judgement> judged = Judge.USUAL.of(run);
+    assertThat(judged.get(7).verdict()).isEqualTo(verdict);
+    assertThat(judged.get(7).reasons()).extracting(Judgement.Reason::code).containsExactly(code);
+    for (int i = 0; i < 7; i++) {
+      assertThat(judged.get(i).verdict()).isEqualTo(Verdict.KEEP);
+    }
+  }
+
+  @Test
+  void afterABumpTheOthersAreKept() {
+    List<FrameMeasure> run = usualRun();
+    for (int i = 5; i < 12; i++) {
+      run.set(i, measure(400, 2.5, 0.13, 6));
+    }
+    List<Judgement> judged = Judge.USUAL.of(run);
+    assertThat(judged.get(5).verdict()).isEqualTo(Verdict.LOOK);
+    assertThat(judged.get(6).verdict()).isEqualTo(Verdict.KEEP);
+    assertThat(Judge.USUAL.of(List.of())).isEmpty();
+    assertThatThrownBy(() -> new Judge(2, 0.2, 1.2, 1.2, 1, 0.5, 0.1))
+        .isInstanceOf(InvalidInput.class);
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {1, 2, 16})
+  void theDemosFramesAreMeasuredAndKept(int count) throws Exception {
+    List<Frame> frames = new ArrayList<>();
+    for (int i = 1; i <= count; i++) {
+      String name = "star-trails-%04d.jpg".formatted(i + 20);
+      frames.add(FrameReader.look(Path.of("..", "demo", "windmill-night", "frames", name)));
+    }
+    List<FrameMeasure> run =
+        RunMeter.measure(
+            frames,
+            Progress.NONE,
+            new Cancellation(),
+            (f, e) -> {
+              throw new AssertionError(f + ": " + e);
+            });
+    assertThat(run).hasSize(count);
+    assertThat(Judge.USUAL.of(run)).allMatch(j -> j.verdict() == Verdict.KEEP);
+    assertThat(run).allMatch(m -> m.stars() > 500 && m.shift().certainPixels() < 0.5);
+  }
+}
