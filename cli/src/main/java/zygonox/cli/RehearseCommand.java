@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.regex.Matcher;
@@ -13,6 +14,8 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import zygonox.core.camera.HappeningKind;
+import zygonox.core.camera.Happenings;
 import zygonox.core.camera.Rehearsal;
 import zygonox.core.camera.Scene;
 import zygonox.core.camera.SimulatedCamera;
@@ -20,6 +23,7 @@ import zygonox.core.camera.Truth;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.optics.Body;
+import zygonox.core.program.Program;
 import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.words.Words;
@@ -62,6 +66,14 @@ final class RehearseCommand implements Callable<Integer> {
   @Option(names = "--size", paramLabel = "WxH", description = "Pixels, in place of the body's own.")
   private String size;
 
+  @Option(
+      names = "--happening",
+      split = ",",
+      paramLabel = "KIND",
+      description =
+          "What goes wrong or by once in each program: cloud, aeroplane, satellite, meteor, bump, dew, torch.")
+  private List<String> happening = new ArrayList<>();
+
   @Option(names = "--overwrite", description = "Replace frames that are there.")
   private boolean overwrite;
 
@@ -74,7 +86,13 @@ final class RehearseCommand implements Callable<Integer> {
     }
     Body body = size == null ? plan.body() : resized(plan.body());
     SimulatedCamera camera =
-        new SimulatedCamera(body, plan.lens(), plan.site(), new Scene(plan.millAzimuthDeg()), seed);
+        new SimulatedCamera(
+            body,
+            plan.lens(),
+            plan.site(),
+            new Scene(plan.millAzimuthDeg()),
+            seed,
+            happenings(plan));
     Rehearsal rehearsal = new Rehearsal(camera, Rehearsal.FileType.named(format));
     List<Rehearsal.Planned> planned =
         rehearsal.plan(
@@ -102,6 +120,19 @@ final class RehearseCommand implements Callable<Integer> {
             "%d frames are in %s, and beside them truth.json; it took %s"
                 .formatted(planned.size(), out, Words.duration(seconds))));
     return 0;
+  }
+
+  /** In each program as far as it is shot. */
+  private Happenings happenings(Night plan) {
+    List<Program> shot =
+        plan.programs().stream()
+            .map(
+                p ->
+                    count == null || count >= p.interval().count()
+                        ? p
+                        : p.withInterval(p.interval().withCount(count)))
+            .toList();
+    return Happenings.of(HappeningKind.parse(happening), shot, plan.body(), seed);
   }
 
   private Body resized(Body body) {

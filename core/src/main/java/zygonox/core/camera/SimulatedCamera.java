@@ -23,6 +23,7 @@ import zygonox.core.optics.StarImage;
 import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
+import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
@@ -57,6 +58,9 @@ public final class SimulatedCamera implements Camera {
   /** Hot pixels, as a share of all. */
   private static final double HOT_SHARE = 1.5e-5;
 
+  /** By how much cloud at its thickest is brighter than clear sky. */
+  private static final float CLOUD_GLOW = 0.9f;
+
   private static final int STRIP_ROWS = 64;
 
   private final Body body;
@@ -64,6 +68,7 @@ public final class SimulatedCamera implements Camera {
   private final Site site;
   private final Scene scene;
   private final long seed;
+  private final Happenings happenings;
   private final List<HotPixel> hotPixels;
   private final ConcurrentHashMap<View, Scene.Ground> grounds = new ConcurrentHashMap<>();
 
@@ -81,6 +86,16 @@ public final class SimulatedCamera implements Camera {
    * @param site where it stands; its clock is set to the site's zone
    */
   public SimulatedCamera(Body body, Lens lens, Site site, Scene scene, long seed) {
+    this(body, lens, site, scene, seed, Happenings.NONE);
+  }
+
+  /**
+   * @param site where it stands; its clock is set to the site's zone
+   * @param happenings what goes wrong, or by
+   */
+  public SimulatedCamera(
+      Body body, Lens lens, Site site, Scene scene, long seed, Happenings happenings) {
+    this.happenings = happenings;
     this.body = body;
     this.lens = lens;
     this.site = site;
@@ -126,12 +141,41 @@ public final class SimulatedCamera implements Camera {
     return program.orientation().held(body);
   }
 
-  StarTracks tracks(Program program, Shot shot) {
+  Happenings happenings() {
+    return happenings;
+  }
+
+  /** Spread of a star's image during a shot, sigma in pixels. */
+  double sigmaPixels(Program program, Shot shot) {
+    return StarImage.sigmaPixels(body) * happenings.dew(program, Exposure.of(shot).middle());
+  }
+
+  /** What lights that cross the sky draw on a frame. */
+  List<FlightLine> flightLines(Program program, Shot shot) {
+    Exposure exposure = Exposure.of(shot);
+    Program seen = happenings.seen(program, shot.opensAt());
+    Body held = held(program);
+    return happenings.flights(exposure).stream()
+        .flatMap(
+            f ->
+                FlightLine.of(
+                    f,
+                    exposure,
+                    projection(seen),
+                    meter(program).zeroPoint(),
+                    held.pixelsWide(),
+                    held.pixelsHigh())
+                    .stream())
+        .toList();
+  }
+
+  StarTracks tracks(Program planned, Shot shot) {
+    Program program = happenings.seen(planned, shot.opensAt());
     return new StarTracks(
         site.place(),
         projection(program),
         Exposure.of(shot),
-        StarImage.sigmaPixels(body),
+        sigmaPixels(planned, shot),
         meter(program).zeroPoint(),
         held(program).pixelsWide(),
         held(program).pixelsHigh(),
@@ -233,24 +277,33 @@ public final class SimulatedCamera implements Camera {
     private final SkyLight skyLight;
     private final List<HotPixel> hot;
     private final boolean capped;
+    private final List<FlightLine> flights;
+    private final List<Happening.Torch> torches;
+    private final double sigma;
+    private final CloudCover cloud;
     private final float skyElectrons;
     private final float fullWell;
     private final float white;
 
-    Development(Program program, Shot shot, Depth depth) {
+    Development(Program planned, Shot shot, Depth depth) {
+      Program program = happenings.seen(planned, shot.opensAt());
       this.shot = shot;
+      this.flights = flightLines(planned, shot);
+      this.sigma = sigmaPixels(planned, shot);
+      this.torches = happenings.torches(Exposure.of(shot));
       this.capped = program.job() == Job.DARKS;
       Body held = held(program);
       this.width = held.pixelsWide();
       this.light = new float[3 * width * STRIP_ROWS];
       this.hot = hotPixels(program.orientation());
       this.projection = projection(program);
-      this.tracks = tracks(program, shot);
+      this.tracks = tracks(planned, shot);
       this.ground =
           grounds.computeIfAbsent(
               new View(program.focalMm(), program.facing(), program.orientation()),
               v -> scene.seenBy(projection, width, held.pixelsHigh()));
       this.encoder = new Srgb.Encoder(depth == Depth.EIGHT ? 8 : 16);
+      this.cloud = new CloudCover(happenings, Exposure.of(shot).middle(), width);
       LightMeter meter = meter(program);
       SkyGlow sky = new SkyGlow(site.brightness(), site.place(), Exposure.of(shot).middle());
       this.skyLight = new SkyLight(projection, sky, width, held.pixelsHigh());
@@ -288,6 +341,9 @@ public final class SimulatedCamera implements Camera {
       Arrays.fill(light, 0, 3 * width * rows, 0);
       if (!capped) {
         tracks.into(light, firstRow, rows);
+        for (FlightLine flight : flights) {
+          flight.into(light, firstRow, rows, width, sigma);
+        }
         for (int y = 0; y < rows; y++) {
           addSkyAndGround(firstRow + y, y * width);
         }
@@ -309,11 +365,31 @@ public final class SimulatedCamera implements Camera {
         float f = sky.falloff(x);
         float cover = ground.cover(row * width + x);
         float land = cover > 0 ? reflectance(row, x) : 0;
+        float veil = cloud.at(x, row);
+        // Cloud takes the stars' light and gives back the town's.
+        float brighter = 1 + CLOUD_GLOW * veil;
         int i = 3 * (at + x);
         for (int c = 0; c < 3; c++) {
           float empty = glow * SKY_COLOUR[c] * (1 + warm * (1 - c));
-          light[i + c] = f * ((1 - cover) * (light[i + c] + empty) + cover * land * empty);
+          float star = light[i + c] * (1 - veil);
+          light[i + c] =
+              f * ((1 - cover) * (star + empty * brighter) + cover * land * empty * brighter);
         }
+        if (cover > 0 && !torches.isEmpty()) {
+          addTorches(i, x, row, f * cover * land * skyElectrons);
+        }
+      }
+    }
+
+    /** Lamplight is warm. */
+    private void addTorches(int at, int x, int row, float lit) {
+      Direction d = projection.towards(x, row).direction();
+      for (Happening.Torch torch : torches) {
+        double off = Angle.signed(d.azimuthDeg() - torch.azimuthDeg()) / torch.radiusDeg();
+        float lamp = (float) (torch.brightness() * Math.exp(-off * off / 2) * lit);
+        light[at] += 1.3f * lamp;
+        light[at + 1] += lamp;
+        light[at + 2] += 0.6f * lamp;
       }
     }
 

@@ -5,9 +5,11 @@ import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import zygonox.core.camera.StarTracks.TrueStar;
 import zygonox.core.optics.Orientation;
+import zygonox.core.quantity.Direction;
 import zygonox.core.work.WholeFile;
 
 /**
@@ -25,7 +27,9 @@ public final class Truth {
 
   /**
    * Writes {@code truth.json}: for each frame its file, the middle of its exposure, and its stars
-   * by Hipparcos number with pixel coordinates; for the camera its hot pixels and its seed.
+   * by Hipparcos number with pixel coordinates, the lines drawn on it with their ends, how thick
+   * the cloud is (0 to 1), the spread of a star (sigma in pixels), whether a lamp is on, and where
+   * the lens looks; for the camera its hot pixels and its seed.
    */
   public static void write(
       SimulatedCamera camera, long seed, List<Rehearsal.Planned> planned, Path file) {
@@ -42,7 +46,25 @@ public final class Truth {
         node.put("hip", star.hip()).put("magnitude", star.magnitude());
         node.put("x", star.x()).put("y", star.y());
       }
-      frame.putArray("streaks");
+      Instant middle = Exposure.of(next.shot()).middle();
+      ArrayNode streaks = frame.putArray("streaks");
+      for (FlightLine line : camera.flightLines(next.program(), next.shot())) {
+        streaks
+            .addObject()
+            .put("kind", line.kind().key())
+            .put("x1", line.x1())
+            .put("y1", line.y1())
+            .put("x2", line.x2())
+            .put("y2", line.y2());
+      }
+      frame.put("cloud", camera.happenings().cloud(middle));
+      frame.put("starSigma", camera.sigmaPixels(next.program(), next.shot()));
+      frame.put("torch", !camera.happenings().torches(Exposure.of(next.shot())).isEmpty());
+      Direction seen = camera.happenings().seen(next.program(), next.shot().opensAt()).facing();
+      frame
+          .putObject("facing")
+          .put("azimuth", seen.azimuthDeg())
+          .put("altitude", seen.altitudeDeg());
     }
     ArrayNode hot = root.putArray("hotPixels");
     for (SimulatedCamera.HotPixel pixel : camera.hotPixels(Orientation.LANDSCAPE)) {

@@ -53,11 +53,14 @@ public record Judge(
     if (run.isEmpty()) {
       return List.of();
     }
-    double stars = usual(run, FrameMeasure::stars);
+    // Cloud and dew take stars and widen them, often for half a run: what is usual is the better
+    // part.
+    double stars = quantile(run, FrameMeasure::stars, 0.75);
     double width =
-        usual(
+        quantile(
             run.stream().filter(m -> m.shape().isPresent()).toList(),
-            m -> m.shape().orElseThrow().fwhm());
+            m -> m.shape().orElseThrow().fwhm(),
+            0.25);
     double background = usual(run, m -> m.sky().background());
     double clipped = usual(run, m -> m.sky().clipped());
     double sharp = usual(run, FrameMeasure::sharpness);
@@ -114,8 +117,13 @@ public record Judge(
   }
 
   private static double usual(List<FrameMeasure> run, ToDoubleFunction<FrameMeasure> of) {
+    return quantile(run, of, 0.5);
+  }
+
+  private static double quantile(
+      List<FrameMeasure> run, ToDoubleFunction<FrameMeasure> of, double share) {
     double[] values = run.stream().mapToDouble(of).sorted().toArray();
-    return values.length == 0 ? Double.NaN : values[values.length / 2];
+    return values.length == 0 ? Double.NaN : values[(int) (share * (values.length - 1))];
   }
 
   private static void add(List<Reason> reasons, Code code, Object... numbers) {

@@ -32,13 +32,21 @@ final class StreakFinder {
   private static final int SHORTEST_LOG = 5;
 
   private static final int LONGEST_LOG = 10;
-  private static final int MOST_STREAKS = 24;
+
+  /** Where more stand out the scene itself has changed, and nothing is told. */
+  private static final int MOST_STREAKS = 8;
 
   /** A single pixel counts at the most this much: stars are bright but short. */
   private static final float CLIP_SIGMA = 3;
 
   /** Half side of the square whose mean is taken away, in small pixels. */
   private static final int SURROUND = 12;
+
+  /** What two neighbours differ by so much is in one of them alone. */
+  private static final float TRANSIENT_SIGMA = 4;
+
+  /** A wider line is the edge of something, in pixels of the frame. */
+  private static final double WIDEST_PIXELS = 13;
 
   /** How far a traced line reaches to its sides, in small pixels. */
   private static final int BESIDE = 2;
@@ -48,8 +56,12 @@ final class StreakFinder {
   private final float[] residual;
   private final double believed;
 
+  /** The residual before what a pixel may count is held: only it tells how wide a line is. */
+  private final float[] bright;
+
   private StreakFinder(int width, int height, float[] residual, double believed) {
     this.believed = believed;
+    this.bright = new float[residual.length];
     this.width = width;
     this.height = height;
     this.residual = residual;
@@ -62,13 +74,15 @@ final class StreakFinder {
     if (neighbours.isEmpty() || frame.width() < 64 || frame.height() < 64) {
       return List.of();
     }
+    int width = frame.width();
+    int height = frame.height();
     float[] residual = new float[frame.values().length];
+    float[] level = surround(frame.values(), width, height);
+    List<float[]> others =
+        neighbours.stream().map(n -> levelled(n.values(), level, width, height)).toList();
+    float[] expected = without(others);
     for (int i = 0; i < residual.length; i++) {
-      float others = 0;
-      for (SmallFrame n : neighbours) {
-        others += n.values()[i] / neighbours.size();
-      }
-      residual[i] = frame.values()[i] - others;
+      residual[i] = frame.values()[i] - expected[i];
     }
     StreakFinder finder =
         new StreakFinder(
@@ -78,6 +92,44 @@ final class StreakFinder {
             neighbours.size() > 1 ? BELIEVED : BELIEVED_OF_ONE);
     finder.normalise();
     return finder.findAll();
+  }
+
+  /**
+   * Values made as bright as others all around: sky and ground brighten together under cloud, and
+   * their edges must not look like lines.
+   */
+  private static float[] levelled(float[] values, float[] level, int width, int height) {
+    float[] own = surround(values, width, height);
+    float[] levelled = new float[values.length];
+    for (int i = 0; i < values.length; i++) {
+      float ratio = Math.max(0.2f, Math.min(5, level[i] / Math.max(1e-6f, own[i])));
+      levelled[i] = ratio * values[i];
+    }
+    return levelled;
+  }
+
+  /** The mean of the neighbours, without what only one of them has. */
+  private static float[] without(List<float[]> neighbours) {
+    float[] first = neighbours.get(0);
+    if (neighbours.size() == 1) {
+      return first;
+    }
+    float[] second = neighbours.get(1);
+    float[] sample = new float[first.length / 7 + 1];
+    for (int k = 0; k < sample.length; k++) {
+      int i = Math.min(first.length - 1, 7 * k);
+      sample[k] = Math.abs(first[i] - second[i]);
+    }
+    Arrays.sort(sample);
+    float most = TRANSIENT_SIGMA * sample[sample.length / 2] / 0.6745f;
+    float[] mean = new float[first.length];
+    for (int i = 0; i < mean.length; i++) {
+      mean[i] =
+          Math.abs(first[i] - second[i]) > most
+              ? Math.min(first[i], second[i])
+              : (first[i] + second[i]) / 2;
+    }
+    return mean;
   }
 
   /** Less its slow changes, in units of its noise, held within what a pixel may count. */
@@ -91,19 +143,29 @@ final class StreakFinder {
     Arrays.sort(sample, 0, n);
     float sigma = Math.max(1e-9f, sample[n / 2] / 0.6745f);
     for (int i = 0; i < residual.length; i++) {
-      residual[i] = Math.max(-CLIP_SIGMA, Math.min(CLIP_SIGMA, residual[i] / sigma));
+      bright[i] = residual[i] / sigma;
+      residual[i] = Math.max(-CLIP_SIGMA, Math.min(CLIP_SIGMA, bright[i]));
     }
   }
 
   private void subtractSurround() {
+    float[] level = surround(residual, width, height);
+    for (int i = 0; i < residual.length; i++) {
+      residual[i] -= level[i];
+    }
+  }
+
+  /** The mean of a wide square around each place. */
+  private static float[] surround(float[] values, int width, int height) {
     double[] table = new double[(width + 1) * (height + 1)];
     for (int y = 0; y < height; y++) {
       double row = 0;
       for (int x = 0; x < width; x++) {
-        row += residual[y * width + x];
+        row += values[y * width + x];
         table[(y + 1) * (width + 1) + x + 1] = table[y * (width + 1) + x + 1] + row;
       }
     }
+    float[] means = new float[values.length];
     for (int y = 0; y < height; y++) {
       int y0 = Math.max(0, y - SURROUND);
       int y1 = Math.min(height, y + SURROUND + 1);
@@ -115,9 +177,10 @@ final class StreakFinder {
                 - table[y0 * (width + 1) + x1]
                 - table[y1 * (width + 1) + x0]
                 + table[y0 * (width + 1) + x0];
-        residual[y * width + x] -= (float) (sum / ((y1 - y0) * (x1 - x0)));
+        means[y * width + x] = (float) (sum / ((y1 - y0) * (x1 - x0)));
       }
     }
+    return means;
   }
 
   private record Line(double x1, double y1, double x2, double y2, double strength) {}
@@ -135,11 +198,12 @@ final class StreakFinder {
       erase(streak);
       if (streak.strength() >= believed
           && streak.length() >= SHORTEST * SmallFrame.BIN
+          && streak.width() <= WIDEST_PIXELS
           && filled >= LEAST_FILLED) {
         found.add(streak);
       }
     }
-    return List.copyOf(found);
+    return found.size() == MOST_STREAKS ? List.of() : List.copyOf(found);
   }
 
   /** The line that stands out most, over four fans of directions; null where none does. */
@@ -238,10 +302,14 @@ final class StreakFinder {
   }
 
   private float at(double x, double y) {
+    return at(residual, x, y);
+  }
+
+  private float at(float[] values, double x, double y) {
     int column = (int) Math.round(x);
     int row = (int) Math.round(y);
     boolean inside = column >= 0 && row >= 0 && column < width && row < height;
-    return inside ? residual[row * width + column] : 0;
+    return inside ? values[row * width + column] : 0;
   }
 
   /** Follows a line to where it really ends, and fits it to its light. */
@@ -381,7 +449,7 @@ final class StreakFinder {
     for (int o = -3; o <= 3; o++) {
       double light = 0;
       for (int t = 0; t <= length; t++) {
-        light += at(line.x1 + t * ux - o * uy, line.y1 + t * uy + o * ux);
+        light += at(bright, line.x1 + t * ux - o * uy, line.y1 + t * uy + o * ux);
       }
       sum += Math.max(0, light);
       squares += Math.max(0, light) * o * o;

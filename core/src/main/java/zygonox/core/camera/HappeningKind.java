@@ -1,0 +1,52 @@
+package zygonox.core.camera;
+
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.EnumSet;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
+import zygonox.core.quantity.InvalidInput;
+
+/** What can go wrong, or by, in a rehearsed night. */
+public enum HappeningKind {
+  CLOUD,
+  /** A line broken by its flashing lamps. */
+  AEROPLANE,
+  /** A plain line. */
+  SATELLITE,
+  METEOR,
+  BUMP,
+  DEW,
+  TORCH;
+
+  /** As it is typed. */
+  public String key() {
+    return name().toLowerCase(Locale.ROOT);
+  }
+
+  /**
+   * Reads names with commas between.
+   *
+   * @throws InvalidInput when one is not known
+   */
+  public static Set<HappeningKind> parse(Collection<String> names) {
+    Set<HappeningKind> kinds = EnumSet.noneOf(HappeningKind.class);
+    for (String name : names) {
+      kinds.add(
+          Arrays.stream(values())
+              .filter(k -> k.key().equalsIgnoreCase(name.strip()))
+              .findFirst()
+              .orElseThrow(
+                  () ->
+                      new InvalidInput(
+                          "\"%s\" cannot happen here; choose from %s"
+                              .formatted(
+                                  name.strip(),
+                                  Arrays.stream(values())
+                                      .map(HappeningKind::key)
+                                      .collect(Collectors.joining(", "))))));
+    }
+    return kinds;
+  }
+}
