@@ -24,6 +24,7 @@ import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.Place;
@@ -91,6 +92,8 @@ public final class NightBand extends Region {
     open.nightProperty().subscribe(this::changed);
     open.framesProperty().subscribe(f -> requestLayout());
     open.selectedProperty().subscribe(f -> requestLayout());
+    open.judgementsProperty().subscribe(j -> requestLayout());
+    open.ownVerdictsProperty().subscribe(o -> requestLayout());
     open.programIndexProperty().subscribe(i -> requestLayout());
     open.timeProperty().subscribe(t -> requestLayout());
     open.arriving().addListener((ListChangeListener<Instant>) change -> requestLayout());
@@ -392,8 +395,12 @@ public final class NightBand extends Region {
               t -> {
                 boolean chosen = frame.equals(selected);
                 double x = placeOf(t);
-                g.setStroke(chosen ? palette.mark() : ink);
-                g.strokeLine(x, base, x, base - (chosen ? 34 : 20));
+                Verdict verdict = open.verdict(frame);
+                g.setStroke(
+                    chosen ? palette.mark() : verdict == Verdict.KEEP ? ink : palette.warn());
+                // What is dropped is a stump, what is to be looked at stands out.
+                double tall = verdict == Verdict.DROP ? 6 : verdict == Verdict.LOOK ? 28 : 20;
+                g.strokeLine(x, base, x, base - (chosen ? 34 : tall));
                 if (chosen) {
                   g.setFill(palette.mark());
                   g.fillPolygon(

@@ -22,6 +22,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
@@ -53,6 +54,8 @@ public final class BlendModel {
               run = largestSkyRun(set);
               refresh();
             });
+    night.judgementsProperty().subscribe(j -> refresh());
+    night.ownVerdictsProperty().subscribe(o -> refresh());
   }
 
   /** The run that people came for, most likely. */
@@ -212,6 +215,13 @@ public final class BlendModel {
     if (method == BlendMethod.LIGHTEN && align == Align.STARS) {
       warnings.add("Aligned on the stars, lighten draws no trails: leave them as they lie");
     }
+    int dropped = of.frames().size() - kept(of).size();
+    if (dropped > 0) {
+      warnings.add(
+          dropped == 1
+              ? "One frame of the run is dropped and takes no part"
+              : dropped + " frames of the run are dropped and take no part");
+    }
     if (of.frames().size() == 1) {
       warnings.add("One frame alone is its own blend: choose a run of several");
     }
@@ -232,6 +242,12 @@ public final class BlendModel {
     return Optional.ofNullable(result.get());
   }
 
+  /** Those that are not dropped; all of them where nothing would be left. */
+  private List<Frame> kept(FrameRun of) {
+    List<Frame> kept = of.frames().stream().filter(f -> night.verdict(f) != Verdict.DROP).toList();
+    return kept.isEmpty() ? of.frames() : kept;
+  }
+
   /** The blend as it is set now, cut off from the window. */
   public Job job(Path target) {
     FrameSet set = night.framesProperty().get();
@@ -246,9 +262,9 @@ public final class BlendModel {
             BlendOptions.usualMemory());
     return new Job(
         new Blender(method, options),
-        new FrameSet(chosen.frames(), List.of(), set.assumedOffset()),
+        new FrameSet(kept(chosen), List.of(), set.assumedOffset()),
         target,
-        "%s of %d frames".formatted(method.term(), chosen.frames().size()));
+        "%s of %d frames".formatted(method.term(), kept(chosen).size()));
   }
 
   /** A blend that is about to run. */

@@ -9,6 +9,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -16,7 +17,9 @@ import javafx.scene.layout.VBox;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameReader;
+import zygonox.core.frame.FrameSet;
 import zygonox.core.frame.UnreadableFrame;
+import zygonox.core.measure.Judgement.Verdict;
 import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Obstacle;
@@ -32,6 +35,7 @@ public final class FramesView implements StageView {
   private final VBox side;
   private final ListView<Frame> list = new ListView<>();
   private final TextField path = new TextField();
+  private final Label reasons = new Label();
   private boolean inView;
 
   public FramesView(Workplace workplace) {
@@ -43,7 +47,11 @@ public final class FramesView implements StageView {
     blend.setMinWidth(Region.USE_PREF_SIZE);
     blend.setOnAction(e -> workplace.navigator().go(StageName.BLEND));
     HBox.setHgrow(sentence, Priority.ALWAYS);
-    head = new HBox(18, sentence, blend);
+    Button judge = new Button("Judge them");
+    judge.setId("judge");
+    judge.setMinWidth(Region.USE_PREF_SIZE);
+    judge.setOnAction(e -> judge());
+    head = new HBox(18, sentence, judge, blend);
 
     list.setId("frames");
     list.setCellFactory(l -> new FrameCell());
@@ -61,7 +69,17 @@ public final class FramesView implements StageView {
     path.setOnAction(e -> open(Path.of(path.getText().strip())));
     Label from = new Label("Frames from");
     from.getStyleClass().add("field-name");
-    side = new VBox(6, from, path, list);
+    reasons.setId("reasons");
+    reasons.setWrapText(true);
+    reasons.setMinHeight(Region.USE_PREF_SIZE);
+    Label keys = new Label("K keeps, L marks to look at, X drops, N goes to the next");
+    keys.getStyleClass().add("field-name");
+    keys.setWrapText(true);
+    keys.setMinHeight(Region.USE_PREF_SIZE);
+    list.addEventHandler(KeyEvent.KEY_PRESSED, this::keyPressed);
+    side = new VBox(6, from, path, list, reasons, keys);
+    workplace.night().judgementsProperty().subscribe(j -> retell());
+    workplace.night().ownVerdictsProperty().subscribe(o -> retell());
     VBox.setVgrow(list, Priority.ALWAYS);
     side.getStyleClass().add("side");
     side.setPrefWidth(306);
@@ -75,7 +93,51 @@ public final class FramesView implements StageView {
     protected void updateItem(Frame frame, boolean isEmpty) {
       super.updateItem(frame, isEmpty);
       setText(isEmpty || frame == null ? null : model.line(frame));
+      getStyleClass().removeAll("verdict-look", "verdict-drop");
+      if (!isEmpty && frame != null && model.verdict(frame) != Verdict.KEEP) {
+        getStyleClass().add(model.verdict(frame) == Verdict.LOOK ? "verdict-look" : "verdict-drop");
+      }
     }
+  }
+
+  private void keyPressed(KeyEvent event) {
+    if (event.isShortcutDown()) {
+      return;
+    }
+    switch (event.getCode()) {
+      case K -> model.decide(Verdict.KEEP);
+      case L -> model.decide(Verdict.LOOK);
+      case X, DELETE -> model.decide(Verdict.DROP);
+      case N -> model.next();
+      default -> {
+        return;
+      }
+    }
+    event.consume();
+  }
+
+  /** Measures and judges all frames beside the window. */
+  private void judge() {
+    FrameSet set = workplace.night().framesProperty().get();
+    workplace
+        .tasks()
+        .start(
+            "Measuring the frames",
+            (progress, cancellation) -> FramesModel.measure(set, progress, cancellation),
+            model::take,
+            workplace.navigator()::fault);
+  }
+
+  private void retell() {
+    list.refresh();
+    Frame frame = list.getSelectionModel().getSelectedItem();
+    if (frame == null) {
+      reasons.setText("");
+      return;
+    }
+    String why = model.reasons(frame);
+    String measured = model.measured(frame);
+    reasons.setText(why.isEmpty() || measured.isEmpty() ? why + measured : why + ". " + measured);
   }
 
   @Override
@@ -137,6 +199,7 @@ public final class FramesView implements StageView {
       return;
     }
     list.getSelectionModel().select(frame);
+    retell();
     workplace
         .tasks()
         .quietly(

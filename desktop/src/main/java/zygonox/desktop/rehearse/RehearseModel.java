@@ -4,11 +4,15 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import zygonox.core.camera.HappeningKind;
+import zygonox.core.camera.Happenings;
 import zygonox.core.camera.Rehearsal;
 import zygonox.core.camera.Rehearsal.FileType;
 import zygonox.core.camera.Scene;
@@ -49,12 +53,14 @@ public final class RehearseModel {
   private static final double JPEG_BYTES = 0.3;
 
   private static final double TIFF_BYTES = 6;
+  private static final double DNG_BYTES = 2;
 
   private final OpenNight night;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
   private Size size = Size.SMALL;
   private FileType fileType = FileType.JPEG;
+  private Set<HappeningKind> happening = Set.of();
   private long seed = 1;
 
   public RehearseModel(OpenNight night) {
@@ -107,14 +113,26 @@ public final class RehearseModel {
                 Settings.choice(
                     "format",
                     fileType,
-                    List.of(FileType.JPEG, FileType.TIFF),
+                    List.of(FileType.values()),
                     FileType::name,
                     f -> yields(programs.get(index), size, f),
                     f -> {
                       fileType = f;
                       refresh();
                     }))
-            .say(", with noise number ")
+            .say(", with ")
+            .set(
+                Settings.choice(
+                    "happening",
+                    happening,
+                    happenings(),
+                    RehearseModel::name,
+                    h -> "once in the program, when and where the number chooses",
+                    h -> {
+                      happening = h;
+                      refresh();
+                    }))
+            .say(" happening, and noise number ")
             .set(
                 Settings.number(
                     "seed",
@@ -132,9 +150,30 @@ public final class RehearseModel {
             .end());
   }
 
+  /** Nothing, each by itself, and all together. */
+  private static List<Set<HappeningKind>> happenings() {
+    List<Set<HappeningKind>> all = new ArrayList<>(List.of(Set.of()));
+    for (HappeningKind kind : HappeningKind.values()) {
+      all.add(Set.of(kind));
+    }
+    all.add(Set.of(HappeningKind.values()));
+    return all;
+  }
+
+  private static String name(Set<HappeningKind> kinds) {
+    return kinds.isEmpty()
+        ? "nothing"
+        : kinds.size() == 1 ? kinds.iterator().next().key() : "everything";
+  }
+
   private String yields(Program program, Size chosen, FileType type) {
     Body body = body(night.night(), chosen);
-    double bytes = type == FileType.JPEG ? JPEG_BYTES : TIFF_BYTES;
+    double bytes =
+        switch (type) {
+          case JPEG -> JPEG_BYTES;
+          case TIFF -> TIFF_BYTES;
+          case DNG -> DNG_BYTES;
+        };
     double all = program.interval().count() * bytes * body.pixelsWide() * body.pixelsHigh();
     return "%d frames of %d x %d pixels, about %s"
         .formatted(
@@ -159,7 +198,8 @@ public final class RehearseModel {
 
   /** The work of rehearsing, cut off from the window: takes what is set now. */
   public Job job() {
-    return new Job(night.night(), night.program().orElseThrow(), size, fileType, seed, folder());
+    return new Job(
+        night.night(), night.program().orElseThrow(), size, fileType, seed, happening, folder());
   }
 
   /** A folder of its own for each rehearsal, so that none overwrites another. */
@@ -174,7 +214,13 @@ public final class RehearseModel {
 
   /** A rehearsal that is about to run. */
   public record Job(
-      Night night, Program program, Size size, FileType type, long seed, Path folder) {
+      Night night,
+      Program program,
+      Size size,
+      FileType type,
+      long seed,
+      Set<HappeningKind> happening,
+      Path folder) {
     /** Shoots, and lists the frames. */
     public FrameSet run(Consumer<Arrival> onFrame, Progress progress, Cancellation cancellation) {
       try {
@@ -188,7 +234,8 @@ public final class RehearseModel {
               night.lens(),
               night.site(),
               new Scene(night.millAzimuthDeg()),
-              seed);
+              seed,
+              Happenings.of(happening, List.of(program), body(night, size), seed));
       Rehearsal rehearsal = new Rehearsal(camera, type);
       List<Rehearsal.Planned> planned =
           rehearsal.plan(

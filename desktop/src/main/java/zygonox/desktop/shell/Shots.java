@@ -10,6 +10,7 @@ import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Platform;
 import javafx.embed.swing.SwingFXUtils;
+import javafx.scene.control.Button;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
@@ -20,6 +21,7 @@ import zygonox.core.blend.BlendMethod;
 import zygonox.core.blend.BlendOptions.Align;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.frame.ReadFault;
+import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.night.Night;
 import zygonox.core.program.Job;
 import zygonox.core.words.Words;
@@ -65,6 +67,7 @@ final class Shots {
     add("programs", () -> page(StageName.PROGRAM, "frames"), 2.5);
     add("rehearse", this::onlyTheFirstTwo, SETTLE_SECONDS);
     add("frames", () -> shell.go(StageName.FRAMES), SETTLE_SECONDS);
+    add("frames-judged", this::judged, 12);
     add("frames-unreadable", this::unreadable, SETTLE_SECONDS);
     add("blend-trails", () -> blend(0, BlendMethod.LIGHTEN, Align.NONE), 4);
     add("blend-aligned", () -> blend(1, BlendMethod.MEAN, Align.STARS), 7);
@@ -127,6 +130,13 @@ final class Shots {
     shell.toggleKeys();
     shell.themeProperty().set(Theme.EMBER);
     blend(0, BlendMethod.LIGHTEN, Align.NONE);
+  }
+
+  private void judged() {
+    ((Button) shell.lookup("#judge")).fire();
+    FrameSet set = shell.night().framesProperty().get();
+    shell.night().decide(set.frames().get(2), Verdict.DROP);
+    shell.night().decide(set.frames().get(4), Verdict.LOOK);
   }
 
   private void unreadable() {

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
@@ -14,6 +15,9 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Judgement;
+import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.measure.OwnVerdicts;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.program.Program;
@@ -29,6 +33,9 @@ public final class OpenNight {
   private final ObjectProperty<Frame> selected = new SimpleObjectProperty<>();
   private final ObjectProperty<Integer> programIndex = new SimpleObjectProperty<>(0);
   private final ObjectProperty<Instant> time = new SimpleObjectProperty<>();
+  private final ObjectProperty<Map<Path, Judgement>> judgements =
+      new SimpleObjectProperty<>(Map.of());
+  private final ObjectProperty<OwnVerdicts> own = new SimpleObjectProperty<>(OwnVerdicts.NONE);
   private final ObservableList<Instant> arriving = FXCollections.observableArrayList();
   private final Consumer<RuntimeException> onFault;
   private NightFile file;
@@ -45,8 +52,11 @@ public final class OpenNight {
     NightFile opened = NightFile.open(path);
     Night night = opened.night();
     file = opened;
+    OwnVerdicts decided = OwnVerdicts.read(opened.folder());
     programIndex.set(0);
     time.set(null);
+    judgements.set(Map.of());
+    own.set(decided);
     history.open(night);
   }
 
@@ -136,6 +146,34 @@ public final class OpenNight {
   /** The frames that were shot or loaded. */
   public ObjectProperty<FrameSet> framesProperty() {
     return frames;
+  }
+
+  /** What was thought of frames, by their files; those not judged are not in it. */
+  public ObjectProperty<Map<Path, Judgement>> judgementsProperty() {
+    return judgements;
+  }
+
+  /** What a person has decided about frames. */
+  public ReadOnlyObjectProperty<OwnVerdicts> ownVerdictsProperty() {
+    return own;
+  }
+
+  /** What to do with a frame: what a person decided, else what was judged, else to keep it. */
+  public Verdict verdict(Frame frame) {
+    return own.get()
+        .of(folder().orElse(Path.of("")), frame.file())
+        .or(() -> Optional.ofNullable(judgements.get().get(frame.file())).map(Judgement::verdict))
+        .orElse(Verdict.KEEP);
+  }
+
+  /** Decides about a frame; kept in the night's folder, where one is open. */
+  public void decide(Frame frame, Verdict verdict) {
+    own.set(own.get().with(folder().orElse(Path.of("")), frame.file(), verdict));
+    try {
+      folder().ifPresent(own.get()::write);
+    } catch (InvalidInput | WorkFailed e) {
+      onFault.accept(e);
+    }
   }
 
   /** The frame that is looked at, or null. */

@@ -238,6 +238,27 @@ class PlanWindowTest {
   }
 
   @Test
+  void framesAreCulledByKeysAndTheBlendLeavesThemOut(FxRobot robot) throws Exception {
+    robot.interact(() -> shell.go(StageName.FRAMES));
+    robot.clickOn("#judge");
+    await(() -> !shell.night().judgementsProperty().get().isEmpty());
+    robot.interact(() -> find("#frames").requestFocus());
+    robot.type(KeyCode.X);
+    robot.type(KeyCode.DOWN).type(KeyCode.L);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(Files.readString(folder.resolve("verdicts.json")))
+        .contains("\"frames/star-trails-0001.jpg\" : \"drop\"")
+        .contains("\"frames/star-trails-0002.jpg\" : \"look\"");
+    assertThat(text("#obstacle")).contains("star-trails-0002.jpg");
+    robot.type(KeyCode.K);
+    robot.interact(() -> shell.go(StageName.BLEND));
+    assertThat(text("#obstacle")).contains("One frame of the run is dropped");
+    robot.clickOn("#blend");
+    await(() -> shell.blend().model().resultProperty().get() != null);
+    assertThat(shell.blend().model().resultProperty().get().used()).isEqualTo(47);
+  }
+
+  @Test
   void inEmberEveryPageIsRed(FxRobot robot) throws Exception {
     robot.interact(
         () -> {
