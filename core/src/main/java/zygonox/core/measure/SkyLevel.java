@@ -14,7 +14,7 @@ import zygonox.core.raster.Raster;
  */
 public record SkyLevel(double background, double noise, double clipped) {
   private static final int TILE = 64;
-  private static final int TILES_ACROSS = 12;
+  private static final int TILES_ACROSS = 8;
 
   /** Columns between two pixels whose difference is noise: farther apart than lenses smear. */
   private static final int APART = 5;

@@ -61,12 +61,13 @@ public final class StarFinder {
     PixelLayout layout = source.layout();
     List<FoundStar> stars = new ArrayList<>();
     short[] samples = new short[(STRIP_ROWS + 2 * MARGIN) * layout.rowSamples()];
+    Strip strip = new Strip(layout, STRIP_ROWS + 2 * MARGIN);
     for (int top = 0; top < layout.height(); top += STRIP_ROWS) {
       cancellation.check();
       int from = Math.max(0, top - MARGIN);
       int to = Math.min(layout.height(), top + STRIP_ROWS + MARGIN);
       source.read(from, to - from, samples);
-      Strip strip = new Strip(samples, layout, to - from);
+      strip.load(samples, layout, to - from);
       strip.findInto(stars, from, top, Math.min(layout.height(), top + STRIP_ROWS));
     }
     stars.sort(Comparator.comparingDouble(FoundStar::flux).reversed());
@@ -76,20 +77,29 @@ public final class StarFinder {
   /** Some rows of the picture in one grey. */
   private static final class Strip {
     private final int width;
-    private final int rows;
     private final float[] grey;
+    private final float[] across;
+    private final float[] contrast;
+    private int rows;
 
-    Strip(short[] samples, PixelLayout layout, int rows) {
+    /** Made once for all strips: to clear new rooms takes as long as to fill them. */
+    Strip(PixelLayout layout, int mostRows) {
       this.width = layout.width();
-      this.rows = rows;
-      this.grey = new float[width * rows];
+      this.grey = new float[width * mostRows];
+      this.across = new float[grey.length];
+      this.contrast = new float[grey.length];
+    }
+
+    void load(short[] samples, PixelLayout layout, int count) {
+      rows = count;
+      int pixels = rows * width;
       float factor = layout.bits() == 8 ? 257 : 1;
       if (layout.channels() == 1) {
-        for (int i = 0; i < grey.length; i++) {
+        for (int i = 0; i < pixels; i++) {
           grey[i] = factor * (samples[i] & 0xffff);
         }
       } else {
-        for (int i = 0; i < grey.length; i++) {
+        for (int i = 0; i < pixels; i++) {
           int sum = (samples[3 * i] & 0xffff) + (samples[3 * i + 1] & 0xffff);
           grey[i] = factor / 3 * (sum + (samples[3 * i + 2] & 0xffff));
         }
@@ -100,14 +110,14 @@ public final class StarFinder {
       if (rows <= 2 * MARGIN || width <= 2 * MARGIN) {
         return;
       }
-      float[] contrast = contrast();
-      double threshold = THRESHOLD_SIGMA * sigma(contrast);
+      reckonContrast();
+      double threshold = THRESHOLD_SIGMA * sigma();
       int low = Math.max(MARGIN, top - firstRow);
       int high = Math.min(rows - MARGIN, bottom - firstRow);
       for (int y = low; y < high; y++) {
         for (int x = MARGIN; x < width - MARGIN; x++) {
           int i = y * width + x;
-          if (contrast[i] > threshold && isPeak(contrast, i)) {
+          if (contrast[i] > threshold && isPeak(i)) {
             FoundStar star = measure(x, y);
             if (star != null) {
               stars.add(new FoundStar(star.x(), star.y() + firstRow, star.flux(), star.peak()));
@@ -118,8 +128,7 @@ public final class StarFinder {
     }
 
     /** The picture smoothed by (1 4 6 4 1)/16 both ways, less the mean of a wide square. */
-    private float[] contrast() {
-      float[] across = new float[grey.length];
+    private void reckonContrast() {
       for (int y = 0; y < rows; y++) {
         int row = y * width;
         for (int x = 2; x < width - 2; x++) {
@@ -128,7 +137,6 @@ public final class StarFinder {
               (grey[i - 2] + grey[i + 2] + 4 * (grey[i - 1] + grey[i + 1]) + 6 * grey[i]) / 16;
         }
       }
-      float[] contrast = new float[grey.length];
       for (int y = 2; y < rows - 2; y++) {
         for (int i = y * width; i < (y + 1) * width; i++) {
           contrast[i] =
@@ -139,11 +147,10 @@ public final class StarFinder {
                   / 16;
         }
       }
-      subtractSurround(contrast);
-      return contrast;
+      subtractSurround();
     }
 
-    private void subtractSurround(float[] contrast) {
+    private void subtractSurround() {
       double[] columns = new double[width];
       int side = 2 * SURROUND + 1;
       for (int y = 0; y < rows; y++) {
@@ -173,7 +180,7 @@ public final class StarFinder {
       }
     }
 
-    private double sigma(float[] contrast) {
+    private double sigma() {
       int step = 37;
       float[] sample = new float[(rows - 2 * MARGIN) * width / step + 1];
       int n = 0;
@@ -188,7 +195,7 @@ public final class StarFinder {
       return Math.max(sample[(int) (0.6827 * n)], 1);
     }
 
-    private boolean isPeak(float[] contrast, int i) {
+    private boolean isPeak(int i) {
       float c = contrast[i];
       for (int dy = -2; dy <= 2; dy++) {
         for (int dx = -2; dx <= 2; dx++) {
@@ -236,22 +243,31 @@ public final class StarFinder {
       return ring;
     }
 
+    private static double window(double off) {
+      return Math.exp(-off * off / (2 * WINDOW_SIGMA * WINDOW_SIGMA));
+    }
+
     private FoundStar centroid(int column, int row, double background, double peak) {
       double x = column;
       double y = row;
       double flux = 0;
+      double[] window = new double[2 * REACH + 1];
       for (int round = 0; round < 6; round++) {
         double sum = 0;
         double sumX = 0;
         double sumY = 0;
         flux = 0;
+        // The window is a product of one across and one down.
+        for (int d = -REACH; d <= REACH; d++) {
+          window[d + REACH] = window(column + d - x);
+        }
         for (int dy = -REACH; dy <= REACH; dy++) {
+          double offY = row + dy - y;
+          double down = window(offY);
           for (int dx = -REACH; dx <= REACH; dx++) {
             double light = grey[(row + dy) * width + column + dx] - background;
             double offX = column + dx - x;
-            double offY = row + dy - y;
-            double weight =
-                light * Math.exp(-(offX * offX + offY * offY) / (2 * WINDOW_SIGMA * WINDOW_SIGMA));
+            double weight = light * window[dx + REACH] * down;
             flux += light;
             sum += weight;
             sumX += weight * offX;

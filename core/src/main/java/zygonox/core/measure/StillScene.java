@@ -90,18 +90,31 @@ public final class StillScene {
     return extreme(low, width, height, false);
   }
 
+  /** The lowest or highest of three by three: first along the rows, then down the columns. */
   private static float[] extreme(float[] values, int width, int height, boolean lowest) {
+    float[] across = new float[values.length];
+    for (int y = 0; y < height; y++) {
+      int row = y * width;
+      for (int x = 0; x < width; x++) {
+        int i = row + x;
+        float left = values[x > 0 ? i - 1 : i];
+        float right = values[x < width - 1 ? i + 1 : i];
+        across[i] =
+            lowest
+                ? Math.min(values[i], Math.min(left, right))
+                : Math.max(values[i], Math.max(left, right));
+      }
+    }
     float[] out = new float[values.length];
     for (int y = 0; y < height; y++) {
+      int above = Math.max(0, y - 1) * width;
+      int here = y * width;
+      int below = Math.min(height - 1, y + 1) * width;
       for (int x = 0; x < width; x++) {
-        float best = values[y * width + x];
-        for (int dy = Math.max(0, y - 1); dy <= Math.min(height - 1, y + 1); dy++) {
-          for (int dx = Math.max(0, x - 1); dx <= Math.min(width - 1, x + 1); dx++) {
-            float other = values[dy * width + dx];
-            best = lowest ? Math.min(best, other) : Math.max(best, other);
-          }
-        }
-        out[y * width + x] = best;
+        float a = across[above + x];
+        float b = across[here + x];
+        float c = across[below + x];
+        out[here + x] = lowest ? Math.min(b, Math.min(a, c)) : Math.max(b, Math.max(a, c));
       }
     }
     return out;

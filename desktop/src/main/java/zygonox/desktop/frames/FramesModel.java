@@ -61,7 +61,9 @@ public final class FramesModel {
       if (night.verdict(frame) == Verdict.LOOK) {
         all.add(
             new Obstacle(
-                frame.file().getFileName() + ": " + reasons(frame),
+                frame.file().getFileName()
+                    + ": "
+                    + (reasons(frame).isEmpty() ? "marked to be looked at" : reasons(frame)),
                 Optional.of(
                     new Obstacle.Mend("Show it", () -> night.selectedProperty().set(frame)))));
       }

@@ -164,8 +164,8 @@ public final class FramesView implements StageView {
       workplace
           .picture()
           .clear(
-              "Name a folder of frames on the right, or drop files onto the window. JPEG, PNG and"
-                  + " TIFF are read as they are; nothing is ever written to them.");
+              "Name a folder of frames on the right, or drop files onto the window. JPEG, PNG,"
+                  + " TIFF, DNG and FITS are read as they are; nothing is ever written to them.");
     } else if (list.getSelectionModel().isEmpty()) {
       list.getSelectionModel().select(0);
     } else {

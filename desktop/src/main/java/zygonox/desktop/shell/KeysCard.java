@@ -22,6 +22,7 @@ final class KeysCard extends GridPane {
     {"Shift and drag", "in Sky: draw the skyline of the site"},
     {"Space", "hold: show one frame in place of the blend"},
     {"D", "difference of the two; black is alike"},
+    {"K, L, X, N", "in the list of frames: keep, look at, drop, go to the next"},
     {"Ctrl T", "next light: dusk, ember, paper"},
     {"Ctrl R", "in ember: pictures in red or in their colours"},
     {"Ctrl +, Ctrl −", "larger or smaller text"},
