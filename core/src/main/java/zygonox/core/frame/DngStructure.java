@@ -321,14 +321,8 @@ final class DngStructure {
     try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
       for (int i = 0; i < pieces(); i++) {
         byte[] stored = new byte[(int) Math.min(Integer.MAX_VALUE - 8, sizes()[i])];
-        ByteBuffer buffer = ByteBuffer.wrap(stored);
-        long at = (long) offsets()[i];
-        while (buffer.hasRemaining()) {
-          int n = channel.read(buffer, at);
-          if (n < 0) {
-            throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
-          }
-          at += n;
+        if (!FileBytes.fill(channel, (long) offsets()[i], ByteBuffer.wrap(stored))) {
+          throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
         }
         place(piece(stored), i, samples);
       }

@@ -99,15 +99,9 @@ final class FitsSource implements PixelSource {
     int rowBytes = s.width() * Math.abs(s.bits()) / 8;
     long storedRow = (long) plane * s.height() + (s.topDown() ? y : s.height() - 1 - y);
     ByteBuffer buffer = ByteBuffer.allocate(rowBytes);
-    long position = s.offset() + storedRow * rowBytes;
-    while (buffer.hasRemaining()) {
-      int n = channel.read(buffer, position);
-      if (n < 0) {
-        throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
-      }
-      position += n;
+    if (!FileBytes.fill(channel, s.offset() + storedRow * rowBytes, buffer)) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
     }
-    buffer.flip();
     double white = s.bits() == 8 ? 255 : 65_535;
     double factor = s.bits() == -32 ? white : 1;
     for (int x = 0; x < s.width(); x++) {

@@ -64,15 +64,9 @@ final class PlainTiffSource implements PixelSource {
       buffer = ByteBuffer.allocate(bytes);
     }
     buffer.clear().limit(bytes).order(structure.order());
-    long at = position;
-    while (buffer.hasRemaining()) {
-      int n = channel.read(buffer, at);
-      if (n < 0) {
-        throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
-      }
-      at += n;
+    if (!FileBytes.fill(channel, position, buffer)) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
     }
-    buffer.flip();
   }
 
   private void unpack(short[] into, int at, int samples) {

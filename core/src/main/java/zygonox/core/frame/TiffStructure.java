@@ -111,15 +111,10 @@ final class TiffStructure {
       throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
     }
     ByteBuffer buffer = ByteBuffer.allocate(size);
-    long position = at;
-    while (buffer.hasRemaining()) {
-      int n = channel.read(buffer, position);
-      if (n < 0) {
-        throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
-      }
-      position += n;
+    if (!FileBytes.fill(channel, at, buffer)) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
     }
-    return buffer.flip();
+    return buffer;
   }
 
   private long value(int tag, long otherwise) {

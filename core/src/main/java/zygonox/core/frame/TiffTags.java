@@ -91,15 +91,7 @@ final class TiffTags {
       return Optional.empty();
     }
     ByteBuffer buffer = ByteBuffer.allocate(size);
-    long position = at;
-    while (buffer.hasRemaining()) {
-      int n = channel.read(buffer, position);
-      if (n < 0) {
-        return Optional.empty();
-      }
-      position += n;
-    }
-    return Optional.of(buffer.flip());
+    return FileBytes.fill(channel, at, buffer) ? Optional.of(buffer) : Optional.empty();
   }
 
   private static double[] numbers(ByteBuffer data, int type, int count) {

@@ -183,7 +183,22 @@ final class StreakFinder {
     return means;
   }
 
-  private record Line(double x1, double y1, double x2, double y2, double strength) {}
+  /** A line in small pixels. */
+  private record Line(double x1, double y1, double x2, double y2, double strength) {
+    double length() {
+      return Math.max(1, Math.hypot(x2 - x1, y2 - y1));
+    }
+
+    /** How far it goes across for each of its pixels. */
+    double ux() {
+      return (x2 - x1) / length();
+    }
+
+    /** How far it goes down for each of its pixels. */
+    double uy() {
+      return (y2 - y1) / length();
+    }
+  }
 
   private List<Streak> findAll() {
     List<Streak> found = new ArrayList<>();
@@ -323,9 +338,9 @@ final class StreakFinder {
 
   /** Share of a line's places that are brighter than the frame around, in pieces of three. */
   private double filled(Line line) {
-    double length = Math.max(1, Math.hypot(line.x2 - line.x1, line.y2 - line.y1));
-    double ux = (line.x2 - line.x1) / length;
-    double uy = (line.y2 - line.y1) / length;
+    double length = line.length();
+    double ux = line.ux();
+    double uy = line.uy();
     int bright = 0;
     int count = 0;
     for (double t = 0; t <= length; t++, count++) {
@@ -356,9 +371,9 @@ final class StreakFinder {
    * has by most: a dashed line's gaps do not end it.
    */
   private Line ends(Line piece) {
-    double length = Math.max(1, Math.hypot(piece.x2 - piece.x1, piece.y2 - piece.y1));
-    double ux = (piece.x2 - piece.x1) / length;
-    double uy = (piece.y2 - piece.y1) / length;
+    double length = piece.length();
+    double ux = piece.ux();
+    double uy = piece.uy();
     double mean = 0;
     int inside = (int) length + 1;
     for (int t = 0; t < inside; t++) {
@@ -406,9 +421,9 @@ final class StreakFinder {
 
   /** The straight through the light near a line, by least squares of distances across. */
   private Line fitted(Line line) {
-    double length = Math.max(1, Math.hypot(line.x2 - line.x1, line.y2 - line.y1));
-    double ux = (line.x2 - line.x1) / length;
-    double uy = (line.y2 - line.y1) / length;
+    double length = line.length();
+    double ux = line.ux();
+    double uy = line.uy();
     double sum = 0;
     double sumT = 0;
     double sumTt = 0;
@@ -441,9 +456,9 @@ final class StreakFinder {
 
   /** Full width at half maximum of the mean profile across, in small pixels. */
   private double acrossWidth(Line line) {
-    double length = Math.max(1, Math.hypot(line.x2 - line.x1, line.y2 - line.y1));
-    double ux = (line.x2 - line.x1) / length;
-    double uy = (line.y2 - line.y1) / length;
+    double length = line.length();
+    double ux = line.ux();
+    double uy = line.uy();
     double sum = 0;
     double squares = 0;
     for (int o = -3; o <= 3; o++) {
