@@ -594,4 +594,138 @@ class CommandsTest {
     }
     assertThat(done("frames", folder.toString(), "--measure").out).contains("keep");
   }
+
+  @Test
+  void rawFramesAreRehearsedReadAndBlended() throws IOException {
+    Path raw = folder.resolve("raw");
+    String[] args = {
+      "rehearse",
+      DEMO.toString(),
+      "--out",
+      raw.toString(),
+      "--format",
+      "dng",
+      "--count",
+      "2",
+      "--size",
+      "600x400",
+      "--happening",
+      "aeroplane,cloud",
+      "--seed",
+      "4",
+      "--json"
+    };
+    assertThat(done(args).json().get("frames").asInt()).isEqualTo(4);
+    JsonNode truth = new ObjectMapper().readTree(raw.resolve("truth.json").toFile());
+    for (JsonNode frame : truth.get("frames")) {
+      assertThat(frame.get("streaks").isArray()).isTrue();
+      assertThat(frame.get("cloud").asDouble()).isBetween(0.0, 1.0);
+      assertThat(frame.get("facing").get("altitude").isNumber()).isTrue();
+    }
+    JsonNode frames = done("frames", raw.toString(), "--json").json().get("frames");
+    assertThat(frames).hasSize(4);
+    for (JsonNode frame : frames) {
+      assertThat(frame.get("bits").asInt()).isEqualTo(16);
+      assertThat(frame.get("width").asInt()).isEqualTo(600);
+      assertThat(frame.get("camera").asText()).isEqualTo("Fellgate Wether 24");
+    }
+    Path blend = folder.resolve("blend.tif");
+    JsonNode result =
+        done(
+                "blend",
+                "mean",
+                raw.resolve("star-trails-0001.dng").toString(),
+                raw.resolve("star-trails-0002.dng").toString(),
+                "--out",
+                blend.toString(),
+                "--json")
+            .json();
+    assertThat(result.get("used").asInt()).isEqualTo(2);
+    assertThat(Files.size(blend)).isGreaterThan(600 * 400 * 6);
+    Outcome wrong =
+        run("rehearse", DEMO.toString(), "--out", raw.toString(), "--happening", "locusts");
+    assertThat(wrong.code).isEqualTo(2);
+    assertThat(wrong.lastError()).contains("locusts").contains("aeroplane");
+    Outcome again = run(args);
+    assertThat(again.code).isEqualTo(2);
+  }
+
+  @Test
+  void aCutRawFrameIsNamedAndTheOthersGoOn() throws IOException {
+    Path raw = folder.resolve("raw");
+    done(
+        "rehearse",
+        DEMO.toString(),
+        "--out",
+        raw.toString(),
+        "--format",
+        "dng",
+        "--count",
+        "2",
+        "--size",
+        "300x200");
+    Path cut = raw.resolve("star-trails-0002.dng");
+    byte[] whole = Files.readAllBytes(cut);
+    // The directory stands at the end: of a cut file nothing can be told but that it is cut.
+    Files.write(cut, Arrays.copyOf(whole, whole.length / 2));
+    JsonNode json = done("frames", raw.toString(), "--measure", "--json").json();
+    assertThat(json.get("frames")).hasSize(3);
+    assertThat(json.get("unreadable")).hasSize(1);
+    assertThat(json.get("unreadable").get(0).get("file").asText()).endsWith("0002.dng");
+  }
+
+  @Test
+  void cardsYearsAndRampsAnswerInPlainWordsToo() {
+    assertThat(
+            done(
+                    "ramp",
+                    "--lat",
+                    "54",
+                    "--lon",
+                    "-2",
+                    "--start",
+                    "2026-10-14T17:30:00+01:00",
+                    "--count",
+                    "60",
+                    "--period",
+                    "20",
+                    "--aperture",
+                    "4")
+                .out)
+        .contains("ISO 100");
+    assertThat(
+            done(
+                    "panorama",
+                    "--sensor",
+                    "36x24",
+                    "--pixels",
+                    "6000x4000",
+                    "--focal",
+                    "24",
+                    "--span",
+                    "180",
+                    "--tall",
+                    "120",
+                    "--click",
+                    "15")
+                .out)
+        .contains("columns by")
+        .contains("a row, during which the sky turns");
+    assertThat(
+            done(
+                    "sky",
+                    "year",
+                    "--lat",
+                    "54",
+                    "--lon",
+                    "-2",
+                    "--date",
+                    "2026-10-14",
+                    "--zone",
+                    "Europe/London",
+                    "--nights",
+                    "20")
+                .out)
+        .contains("nights are worth it, the longest first");
+  }
 }
