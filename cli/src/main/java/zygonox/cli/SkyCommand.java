@@ -9,6 +9,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -65,6 +66,51 @@ final class SkyCommand implements Runnable {
 
     Place place() {
       return new Place(latitude, longitude, height);
+    }
+  }
+
+  /** The options that name an evening and what is looked for. */
+  static final class NightOptions {
+    @Option(
+        names = "--date",
+        required = true,
+        paramLabel = "D",
+        description = "The evening's date, such as 2026-10-14.")
+    private LocalDate date;
+
+    @Option(
+        names = "--zone",
+        required = true,
+        paramLabel = "IANA",
+        description = "The place's time zone, such as Europe/London.")
+    private String zoneName;
+
+    @Option(names = "--target", paramLabel = "BODY", description = "As sky position's --body.")
+    private String target;
+
+    @Option(
+        names = "--skyline",
+        paramLabel = "POINTS",
+        defaultValue = "",
+        description = "Azimuth and altitude pairs, such as \"340 4, 352 18, 5 4\".")
+    private String skyline;
+
+    LocalDate date() {
+      InvalidInput.check("The year of --date", date.getYear(), 1900, 2100);
+      return date;
+    }
+
+    ZoneId zone() {
+      return Zones.parse(zoneName);
+    }
+
+    /** What is looked for, as it was typed. */
+    Optional<String> target() {
+      return Optional.ofNullable(target);
+    }
+
+    Skyline skyline() {
+      return Skyline.parse(skyline);
     }
   }
 
@@ -134,34 +180,12 @@ final class SkyCommand implements Runnable {
     @Mixin private Output output;
     @Mixin private PlaceOptions where;
 
-    @Option(
-        names = "--date",
-        required = true,
-        paramLabel = "D",
-        description = "The evening's date, such as 2026-10-14.")
-    private LocalDate date;
-
-    @Option(
-        names = "--zone",
-        required = true,
-        paramLabel = "IANA",
-        description = "The place's time zone, such as Europe/London.")
-    private String zoneName;
-
-    @Option(names = "--target", paramLabel = "BODY", description = "As sky position's --body.")
-    private String target;
-
-    @Option(
-        names = "--skyline",
-        paramLabel = "POINTS",
-        defaultValue = "",
-        description = "Azimuth and altitude pairs, such as \"340 4, 352 18, 5 4\".")
-    private String skyline;
+    @Mixin private NightOptions asked;
 
     @Override
     public Integer call() {
-      ZoneId zone = Zones.parse(zoneName);
-      Almanac almanac = new Almanac(where.place(), date, zone);
+      ZoneId zone = asked.zone();
+      Almanac almanac = new Almanac(where.place(), asked.date(), zone);
       ObjectNode answer = Output.object();
       List<String> lines = new ArrayList<>();
       ObjectNode events = answer.putObject("events");
@@ -187,10 +211,10 @@ final class SkyCommand implements Runnable {
         lines.add(
             "%-18s %s to %s".formatted("dark", text(window.from(), zone), text(window.to(), zone)));
       }
-      if (target != null) {
-        addTarget(
-            answer, lines, almanac.target(SkyBody.parse(target), Skyline.parse(skyline)), zone);
-      }
+      asked
+          .target()
+          .map(SkyBody::parse)
+          .ifPresent(body -> addTarget(answer, lines, almanac.target(body, asked.skyline()), zone));
       output.answer(answer, lines);
       return 0;
     }

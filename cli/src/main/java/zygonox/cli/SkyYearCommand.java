@@ -3,7 +3,6 @@ package zygonox.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
-import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,11 +13,8 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import zygonox.core.handout.NightCalendar;
-import zygonox.core.quantity.InvalidInput;
 import zygonox.core.site.Site;
-import zygonox.core.site.Zones;
 import zygonox.core.sky.SkyBody;
-import zygonox.core.sky.Skyline;
 import zygonox.core.sky.YearView;
 import zygonox.core.sky.YearView.Prospect;
 import zygonox.core.work.Cancellation;
@@ -34,13 +30,7 @@ final class SkyYearCommand implements Callable<Integer> {
 
   @Mixin private Output output;
   @Mixin private SkyCommand.PlaceOptions where;
-
-  @Option(
-      names = "--date",
-      required = true,
-      paramLabel = "D",
-      description = "The first evening's date.")
-  private LocalDate date;
+  @Mixin private SkyCommand.NightOptions asked;
 
   @Option(
       names = "--nights",
@@ -48,16 +38,6 @@ final class SkyYearCommand implements Callable<Integer> {
       defaultValue = "365",
       description = "How many nights (default: ${DEFAULT-VALUE}).")
   private int nights;
-
-  @Option(
-      names = "--zone",
-      required = true,
-      paramLabel = "IANA",
-      description = "The place's time zone, such as Europe/London.")
-  private String zoneName;
-
-  @Option(names = "--target", paramLabel = "BODY", description = "As sky position's --body.")
-  private String target;
 
   @Option(
       names = "--altitude",
@@ -73,13 +53,6 @@ final class SkyYearCommand implements Callable<Integer> {
       description = "Lit share up to which the moon may be up (default: ${DEFAULT-VALUE}).")
   private double moon;
 
-  @Option(
-      names = "--skyline",
-      paramLabel = "POINTS",
-      defaultValue = "",
-      description = "Azimuth and altitude pairs, such as \"340 4, 352 18, 5 4\".")
-  private String skyline;
-
   @Option(names = "--ics", paramLabel = "FILE", description = "Write the ranked as a calendar.")
   private Path calendar;
 
@@ -88,12 +61,11 @@ final class SkyYearCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    InvalidInput.check("The year of --date", date.getYear(), 1900, 2100);
-    ZoneId zone = Zones.parse(zoneName);
-    Optional<SkyBody> body = Optional.ofNullable(target).map(SkyBody::parse);
+    ZoneId zone = asked.zone();
+    Optional<SkyBody> body = asked.target().map(SkyBody::parse);
     YearView.Wish wish =
-        new YearView.Wish(where.place(), zone, Skyline.parse(skyline), body, altitude, moon);
-    List<Prospect> all = YearView.of(wish, date, nights, new Cancellation());
+        new YearView.Wish(where.place(), zone, asked.skyline(), body, altitude, moon);
+    List<Prospect> all = YearView.of(wish, asked.date(), nights, new Cancellation());
     List<Prospect> ranked = YearView.ranked(all);
     ObjectNode answer = Output.object();
     ArrayNode list = answer.putArray("nights");
@@ -105,7 +77,7 @@ final class SkyYearCommand implements Callable<Integer> {
     List<String> lines = lines(ranked, zone);
     if (calendar != null) {
       NightCalendar.write(
-          target == null ? "Dark sky" : target,
+          asked.target().orElse("Dark sky"),
           Site.of("the site", where.place(), zone),
           ranked,
           calendar,

@@ -13,38 +13,63 @@ import zygonox.core.raw.Mosaic;
 
 /** Reads the samples of a FITS file straight from their place, any rows. */
 final class FitsSource implements PixelSource {
+  /** From this value on floating samples are counts up to 65,535 and not shares of white. */
+  private static final float LARGEST_SHARE = 1.5f;
+
+  private static final int WHITE = 65_535;
+  private static final int SCAN_BYTES = 1 << 20;
+
   private final Path file;
   private final FitsStructure structure;
-  private final PixelLayout layout;
+  private final int white;
+  private final double factor;
 
-  /**
-   * @param structure of a file that is no mosaic
-   */
-  FitsSource(Path file, FitsStructure structure) {
+  private FitsSource(Path file, FitsStructure structure) throws UnreadableFrame {
     this.file = file;
     this.structure = structure;
-    this.layout = structure.layout();
+    this.white = structure.bits() == 8 ? 255 : WHITE;
+    this.factor = structure.bits() == -32 && !holdsCounts() ? WHITE : 1;
   }
 
   /** Opens a picture, a mosaic developed. */
   static PixelSource open(Path file) throws UnreadableFrame {
     FitsStructure structure = FitsStructure.read(file);
+    FitsSource stored = new FitsSource(file, structure);
     return structure.mosaic().isEmpty()
-        ? new FitsSource(file, structure)
-        : new WholeSource(structure.layout(), () -> developed(file, structure));
+        ? stored
+        : new WholeSource(structure.layout(), stored::developed);
   }
 
-  /** A mosaic's counts are light; nothing is known of its colours. */
-  private static Raster developed(Path file, FitsStructure structure) throws UnreadableFrame {
-    short[] samples = new short[structure.width() * structure.height()];
+  private boolean holdsCounts() throws UnreadableFrame {
+    long bytes = (long) structure.width() * structure.height() * structure.planes() * Float.BYTES;
+    long end = structure.offset() + bytes;
     try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
-      for (int y = 0; y < structure.height(); y++) {
-        row(file, structure, channel, y, 0, 1, samples, y * structure.width());
+      ByteBuffer buffer = ByteBuffer.allocate(SCAN_BYTES);
+      for (long at = structure.offset(); at < end; at += SCAN_BYTES) {
+        fill(channel, at, buffer.clear().limit((int) Math.min(SCAN_BYTES, end - at)));
+        while (buffer.hasRemaining()) {
+          if (structure.zero() + structure.scale() * buffer.getFloat() > LARGEST_SHARE) {
+            return true;
+          }
+        }
       }
+      return false;
     } catch (IOException e) {
       throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);
     }
-    float white = structure.bits() == 8 ? 255 : 65_535;
+  }
+
+  private void fill(FileChannel channel, long at, ByteBuffer buffer)
+      throws IOException, UnreadableFrame {
+    if (!FileBytes.fill(channel, at, buffer)) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
+    }
+  }
+
+  /** A mosaic's counts are light; nothing is known of its colours. */
+  private Raster developed() throws UnreadableFrame {
+    short[] samples = new short[structure.width() * structure.height()];
+    read(0, structure.height(), samples);
     return Development.of(
         new Mosaic(
             structure.width(),
@@ -58,7 +83,7 @@ final class FitsSource implements PixelSource {
 
   @Override
   public PixelLayout layout() {
-    return layout;
+    return structure.layout();
   }
 
   @Override
@@ -73,11 +98,11 @@ final class FitsSource implements PixelSource {
 
   @Override
   public void read(int firstRow, int rows, short[] into) throws UnreadableFrame {
+    int planes = structure.planes();
     try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
       for (int y = 0; y < rows; y++) {
-        for (int plane = 0; plane < structure.planes(); plane++) {
-          int at = y * layout.rowSamples() + plane;
-          row(file, structure, channel, firstRow + y, plane, structure.planes(), into, at);
+        for (int plane = 0; plane < planes; plane++) {
+          row(channel, firstRow + y, plane, into, y * structure.width() * planes + plane);
         }
       }
     } catch (IOException e) {
@@ -85,35 +110,24 @@ final class FitsSource implements PixelSource {
     }
   }
 
-  /** One row of one plane, every {@code step} samples from {@code at} on. */
-  private static void row(
-      Path file,
-      FitsStructure s,
-      FileChannel channel,
-      int y,
-      int plane,
-      int step,
-      short[] into,
-      int at)
+  /** One row of one plane, into its places between those of the other planes. */
+  private void row(FileChannel channel, int y, int plane, short[] into, int at)
       throws IOException, UnreadableFrame {
-    int rowBytes = s.width() * Math.abs(s.bits()) / 8;
-    long storedRow = (long) plane * s.height() + (s.topDown() ? y : s.height() - 1 - y);
+    int height = structure.height();
+    int rowBytes = structure.width() * Math.abs(structure.bits()) / 8;
+    long storedRow = (long) plane * height + (structure.topDown() ? y : height - 1 - y);
     ByteBuffer buffer = ByteBuffer.allocate(rowBytes);
-    if (!FileBytes.fill(channel, s.offset() + storedRow * rowBytes, buffer)) {
-      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
-    }
-    double white = s.bits() == 8 ? 255 : 65_535;
-    double factor = s.bits() == -32 ? white : 1;
-    for (int x = 0; x < s.width(); x++) {
+    fill(channel, structure.offset() + storedRow * rowBytes, buffer);
+    for (int x = 0; x < structure.width(); x++) {
       double stored =
-          switch (s.bits()) {
+          switch (structure.bits()) {
             case 8 -> buffer.get() & 0xff;
             case 16 -> buffer.getShort();
             default -> buffer.getFloat();
           };
-      double value = (s.zero() + s.scale() * stored) * factor;
+      double value = (structure.zero() + structure.scale() * stored) * factor;
       // What is no number counts as black.
-      into[at + step * x] = (short) Math.round(Math.max(0, Math.min(white, value)));
+      into[at + structure.planes() * x] = (short) Math.round(Math.max(0, Math.min(white, value)));
     }
   }
 

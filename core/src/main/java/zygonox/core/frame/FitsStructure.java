@@ -1,7 +1,6 @@
 package zygonox.core.frame;
 
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -45,12 +44,6 @@ record FitsStructure(
     boolean topDown,
     Optional<BayerPattern> mosaic,
     FrameInfo info) {
-  /** From this value on floating samples are counts and not shares of white. */
-  private static final float LARGEST_SHARE = 1.5f;
-
-  private static final double COUNTS_WHITE = 65_535;
-  private static final int SCAN_BYTES = 1 << 20;
-
   static FitsStructure read(Path file) throws UnreadableFrame {
     try (Fits fits = new Fits(file.toFile())) {
       for (BasicHDU<?> hdu = fits.readHDU(); hdu != null; hdu = fits.readHDU()) {
@@ -86,38 +79,18 @@ record FitsStructure(
         throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
       }
       boolean topDown = "TOP-DOWN".equalsIgnoreCase(header.getStringValue("ROWORDER", "").strip());
-      double scale = header.getDoubleValue("BSCALE", 1);
-      double white = bits == -32 ? white(channel, offset, bytes) : 1;
       return new FitsStructure(
           width,
           height,
           planes,
           bits,
-          header.getDoubleValue("BZERO", 0) / white,
-          scale / white,
+          header.getDoubleValue("BZERO", 0),
+          header.getDoubleValue("BSCALE", 1),
           offset,
           topDown,
           planes == 1 ? mosaic(file, header, height, topDown) : Optional.empty(),
           info(header));
     }
-  }
-
-  /** 1 where floating samples are shares of white, else the largest count there can be. */
-  private static double white(FileChannel channel, long offset, long bytes) throws IOException {
-    ByteBuffer buffer = ByteBuffer.allocate(SCAN_BYTES);
-    for (long at = offset; at < offset + bytes; at += SCAN_BYTES) {
-      buffer.clear().limit((int) Math.min(SCAN_BYTES, offset + bytes - at));
-      while (buffer.hasRemaining() && channel.read(buffer, at + buffer.position()) >= 0) {
-        continue;
-      }
-      buffer.flip();
-      while (buffer.remaining() >= Float.BYTES) {
-        if (buffer.getFloat() > LARGEST_SHARE) {
-          return COUNTS_WHITE;
-        }
-      }
-    }
-    return 1;
   }
 
   /** The pattern is told from the first row stored. */

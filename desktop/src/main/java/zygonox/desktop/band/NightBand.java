@@ -206,7 +206,7 @@ public final class NightBand extends Region {
     drawDark(g, palette);
     g.setStroke(theme.get() == Theme.PAPER ? palette.day() : palette.faint());
     drawCurve(g, palette, bottom, Sample::moonDeg, moonName);
-    g.setStroke(palette.mark());
+    g.setStroke(theme.get() == Theme.PAPER ? palette.onMark() : palette.mark());
     drawCurve(g, palette, bottom, Sample::targetDeg, night.assumptions().target());
     drawTime(g, palette, bottom);
     drawPrograms(g, palette, night, bottom);

@@ -3,6 +3,7 @@ package zygonox.desktop.program;
 import java.util.List;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.optics.Sensor;
 import zygonox.core.program.Panorama;
@@ -87,10 +88,12 @@ final class PanoramaDrawing extends Drawing {
     double x = x(at.azimuthDeg());
     double y = y(at.altitudeDeg());
     boolean isSky = at.altitudeDeg() > 0;
-    g.setFill(palette.mark().deriveColor(0, 1, 1, 0.10));
+    // On paper the sky is dark all the same.
+    Color ink = theme() == Theme.PAPER && isSky ? palette.day() : palette.mark();
+    g.setFill(ink.deriveColor(0, 1, 1, 0.10));
     g.fillRect(
         x - across / 2 * perDegree, y - high / 2 * perDegree, across * perDegree, high * perDegree);
-    g.setStroke(isSky ? palette.mark() : palette.faint());
+    g.setStroke(isSky ? ink : palette.faint());
     g.setLineWidth(1);
     g.strokeRect(
         x - across / 2 * perDegree, y - high / 2 * perDegree, across * perDegree, high * perDegree);

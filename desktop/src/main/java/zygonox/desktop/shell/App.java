@@ -21,17 +21,21 @@ public final class App extends Application {
   @Override
   public void start(Stage window) throws IOException {
     loadFonts();
-    Shell shell = new Shell(new ThreadedTasks(), Home.usual());
+    List<String> plain = getParameters().getUnnamed();
+    boolean demo = plain.contains("--demo");
+    int shots = plain.indexOf("--shots");
+    boolean takesShots = shots >= 0 && shots + 1 < plain.size();
+    // Pictures are of the demo alone, whatever a person has kept here.
+    Path passing = takesShots ? DemoNight.passing() : null;
+    Home home = takesShots ? new Home(passing.resolveSibling("home")) : Home.usual();
+    Shell shell = new Shell(new ThreadedTasks(), home);
     window.setScene(new Scene(shell, WIDTH, HEIGHT));
     window.setTitle("Zygonox");
     window.setMinWidth(900);
     window.setMinHeight(600);
-    List<String> plain = getParameters().getUnnamed();
-    boolean demo = plain.contains("--demo");
-    int shots = plain.indexOf("--shots");
     window.show();
-    if (shots >= 0 && shots + 1 < plain.size()) {
-      new Shots(shell, DemoNight.passing(), Path.of(plain.get(shots + 1))).take();
+    if (takesShots) {
+      new Shots(shell, passing, Path.of(plain.get(shots + 1))).take();
     } else if (demo) {
       shell.openNight(DemoNight.keeping());
       shell.go(StageName.BLEND);
