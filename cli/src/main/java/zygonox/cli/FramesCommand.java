@@ -21,8 +21,14 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judge;
 import zygonox.core.measure.Judgement;
-import zygonox.core.measure.RunMeter;
+import zygonox.core.measure.MeasureStore;
+import zygonox.core.measure.RunEvent;
+import zygonox.core.measure.RunMeasure;
 import zygonox.core.measure.Streak;
+import zygonox.core.night.Night;
+import zygonox.core.night.NightFile;
+import zygonox.core.night.PlanMatch;
+import zygonox.core.words.FrameWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 
@@ -37,6 +43,12 @@ final class FramesCommand implements Callable<Integer> {
   @Parameters(arity = "1..*", paramLabel = "PATH", description = "Files, folders or both.")
   private List<Path> paths;
 
+  @Option(
+      names = "--night",
+      paramLabel = "NIGHT.json",
+      description = "Hold the frames against this night's programs.")
+  private Path nightFile;
+
   @Option(names = "--measure", description = "Measure and judge each frame: decodes all of them.")
   private boolean measure;
 
@@ -46,11 +58,25 @@ final class FramesCommand implements Callable<Integer> {
     ObjectNode answer = Output.object();
     List<String> lines = new ArrayList<>();
     ArrayNode frames = answer.putArray("frames");
+    ArrayNode groups = answer.putArray("groups");
     ArrayNode unreadableNodes = answer.putArray("unreadable");
     List<FrameSet.Unreadable> unreadable = new ArrayList<>(set.unreadable());
     for (FrameRun run : set.runs()) {
-      lines.add("Run %d, %d frames, %s".formatted(run.number(), run.frames().size(), kind(run)));
-      Map<Path, Measured> measured = measure ? measured(run, unreadable) : Map.of();
+      lines.add(
+          "Run %d, %s, %s: %s"
+              .formatted(
+                  run.number(),
+                  Words.frames(run.frames().size()),
+                  kind(run),
+                  Words.reason(run.reason())));
+      ObjectNode group =
+          groups
+              .addObject()
+              .put("group", run.number())
+              .put("frames", run.frames().size())
+              .put("kind", kind(run))
+              .put("kindReason", Words.reason(run.reason()));
+      Map<Path, Measured> measured = measure ? measured(set, run, unreadable, group) : Map.of();
       for (Frame frame : run.frames()) {
         if (measure && !measured.containsKey(frame.file())) {
           continue;
@@ -76,25 +102,61 @@ final class FramesCommand implements Callable<Integer> {
           "Gap: %s longer closed than usual after %s"
               .formatted(Words.duration(gap.seconds()), gap.after().file()));
     }
+    if (nightFile != null) {
+      addPlan(NightFile.open(nightFile).night(), set, answer, lines);
+    }
     output.answer(answer, lines);
     return 0;
   }
 
-  private record Measured(FrameMeasure measure, Judgement judgement) {}
+  private static void addPlan(Night night, FrameSet set, ObjectNode answer, List<String> lines) {
+    FrameWords words = new FrameWords(set, night.zone());
+    ArrayNode plan = answer.putArray("plan");
+    for (PlanMatch match : PlanMatch.of(night, set)) {
+      ObjectNode node = plan.addObject();
+      node.put("program", night.programs().get(match.program()).name());
+      node.put("group", match.run().number());
+      node.put("lateSeconds", match.lateSeconds());
+      node.put("stepSeconds", match.stepSeconds());
+      node.put("timing", match.timing().name().toLowerCase(Locale.ROOT).replace('_', '-'));
+      node.put("missetAt", match.missetAt().map(f -> f.file().toString()).orElse(null));
+      ArrayNode missing = node.putArray("missing");
+      match.missing().forEach(m -> missing.add(m.index() + 1));
+      node.put("text", words.match(night, match));
+      lines.add("Run %d: %s".formatted(match.run().number(), words.match(night, match)));
+    }
+  }
+
+  /**
+   * @param reasons in sentences
+   */
+  private record Measured(FrameMeasure measure, Judgement judgement, List<String> reasons) {}
 
   /** Measures a run; what turns out not to be decodable goes to the unreadable ones. */
-  private Map<Path, Measured> measured(FrameRun run, List<FrameSet.Unreadable> unreadable) {
-    List<FrameMeasure> measures =
-        RunMeter.measure(
-            run.frames(),
-            output.progress("Measuring run " + run.number()),
-            new Cancellation(),
-            (frame, fault) -> unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false)));
+  private Map<Path, Measured> measured(
+      FrameSet set, FrameRun run, List<FrameSet.Unreadable> unreadable, ObjectNode group) {
+    RunMeasure of =
+        MeasureStore.usual()
+            .measure(
+                run.frames(),
+                output.progress("Measuring run " + run.number()),
+                new Cancellation(),
+                (frame, fault) ->
+                    unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false)));
+    ArrayNode hot = group.putArray("hotPixels");
+    of.hotPixels().forEach(spot -> hot.addObject().put("x", spot.x()).put("y", spot.y()));
+    List<FrameMeasure> measures = of.frames();
     List<Judgement> judgements = Judge.USUAL.of(measures);
+    FrameWords words = new FrameWords(set);
+    List<RunEvent> events = RunEvent.of(judgements);
+    ArrayNode told = group.putArray("events");
+    events.forEach(e -> told.add(words.event(e)));
     Map<Path, Measured> measured = new HashMap<>();
     for (int i = 0; i < measures.size(); i++) {
+      Judgement judgement = judgements.get(i);
       measured.put(
-          measures.get(i).frame().file(), new Measured(measures.get(i), judgements.get(i)));
+          judgement.frame().file(),
+          new Measured(measures.get(i), judgement, words.reasons(judgement, events)));
     }
     return measured;
   }
@@ -127,7 +189,7 @@ final class FramesCommand implements Callable<Integer> {
     }
     node.put("verdict", measured.judgement.verdict().name().toLowerCase(Locale.ROOT));
     ArrayNode reasons = node.putArray("reasons");
-    measured.judgement.reasons().forEach(r -> reasons.add(Words.reason(r)));
+    measured.reasons.forEach(reasons::add);
   }
 
   private static String line(Measured measured) {
@@ -142,8 +204,7 @@ final class FramesCommand implements Callable<Integer> {
             m.shape().map(s -> String.format(Locale.ROOT, " %.2f px wide", s.fwhm())).orElse(""),
             m.shift().certainPixels(),
             measured.judgement.verdict().name().toLowerCase(Locale.ROOT));
-    List<String> reasons = measured.judgement.reasons().stream().map(Words::reason).toList();
-    return reasons.isEmpty() ? said : said + ". " + String.join(". ", reasons);
+    return measured.reasons.isEmpty() ? said : said + ". " + String.join(". ", measured.reasons);
   }
 
   private static String kind(FrameRun run) {

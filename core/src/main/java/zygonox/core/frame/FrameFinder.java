@@ -51,7 +51,7 @@ public final class FrameFinder {
         unreadable.add(new FrameSet.Unreadable(candidate.file(), fault, candidate.named()));
       }
     }
-    return FrameSet.of(frames, unreadable);
+    return RunPeek.refine(FrameSet.of(frames, unreadable));
   }
 
   /** A file to look at, as it was reached, and whether it was named itself. */

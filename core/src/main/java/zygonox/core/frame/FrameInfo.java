@@ -12,6 +12,7 @@ import java.util.OptionalDouble;
  * @param iso ISO speed
  * @param focalMm focal length in mm
  * @param camera the body's name
+ * @param serial what tells the body from others of its name
  * @param lens the lens's name
  * @param orientation EXIF orientation, 1 to 8: how the stored picture must be turned to stand
  *     upright
@@ -23,6 +24,7 @@ public record FrameInfo(
     OptionalDouble iso,
     OptionalDouble focalMm,
     Optional<String> camera,
+    Optional<String> serial,
     Optional<String> lens,
     int orientation) {
   /** What a file without metadata says. */
@@ -35,10 +37,34 @@ public record FrameInfo(
           OptionalDouble.empty(),
           Optional.empty(),
           Optional.empty(),
+          Optional.empty(),
           1);
 
   /** The same frame in upright pixels, as every result is written. */
   public FrameInfo upright() {
-    return new FrameInfo(capturedAt, exposureSeconds, aperture, iso, focalMm, camera, lens, 1);
+    return new FrameInfo(
+        capturedAt, exposureSeconds, aperture, iso, focalMm, camera, serial, lens, 1);
+  }
+
+  /** What is known where the body's own number is not. */
+  public FrameInfo(
+      Optional<CaptureTime> capturedAt,
+      OptionalDouble exposureSeconds,
+      OptionalDouble aperture,
+      OptionalDouble iso,
+      OptionalDouble focalMm,
+      Optional<String> camera,
+      Optional<String> lens,
+      int orientation) {
+    this(
+        capturedAt,
+        exposureSeconds,
+        aperture,
+        iso,
+        focalMm,
+        camera,
+        Optional.empty(),
+        lens,
+        orientation);
   }
 }

@@ -49,6 +49,7 @@ final class FrameInfoReader {
         number(exposure, ExifDirectoryBase.TAG_ISO_EQUIVALENT),
         number(exposure, ExifDirectoryBase.TAG_FOCAL_LENGTH),
         text(body, ExifDirectoryBase.TAG_MODEL),
+        text(exposure, ExifDirectoryBase.TAG_BODY_SERIAL_NUMBER),
         text(exposure, ExifDirectoryBase.TAG_LENS_MODEL),
         orientation(body));
   }

@@ -176,9 +176,20 @@ public final class FrameReader {
   /** Reads a whole frame into memory. */
   public static Raster readWhole(Frame frame) throws UnreadableFrame {
     Raster raster = Raster.blank(frame.layout());
-    try (PixelSource source = open(frame)) {
-      source.read(0, frame.layout().height(), raster.samples());
-    }
+    readWhole(frame, DecodeMemory.unshared(), raster);
     return raster;
+  }
+
+  /**
+   * Reads one of many whole frames.
+   *
+   * @param memory where they share what decoders hold
+   * @param into a raster of the frame's shape
+   */
+  public static void readWhole(Frame frame, DecodeMemory memory, Raster into)
+      throws UnreadableFrame {
+    try (PixelSource source = open(frame, memory)) {
+      source.read(0, frame.layout().height(), into.samples());
+    }
   }
 }

@@ -7,25 +7,21 @@ import java.util.List;
  *
  * @param number counting from 1 in the order they were taken
  * @param frames one or more, in capture order
+ * @param kind what they seem to have been taken for
+ * @param reason why it seems so
  */
-public record FrameRun(int number, List<Frame> frames) {
+public record FrameRun(int number, List<Frame> frames, FrameKind kind, KindReason reason) {
   public FrameRun {
     frames = List.copyOf(frames);
   }
 
-  /** What the frames were taken for, as far as their settings tell. */
-  public FrameKind kind() {
-    double exposure = frames.get(0).info().exposureSeconds().orElse(0);
-    if (exposure == 0) {
-      return FrameKind.UNKNOWN;
-    }
-    // Common practice, no source: nobody exposes for seconds on end, many times over, by day.
-    if (exposure >= 2 && frames.size() >= 4) {
-      return FrameKind.SKY;
-    }
-    if (exposure <= 0.1 && frames.size() >= 4) {
-      return FrameKind.BURST;
-    }
-    return frames.size() == 1 ? FrameKind.TEST : FrameKind.UNKNOWN;
+  /** Their exposure in seconds; 0 where their files do not say. */
+  public double exposureSeconds() {
+    return frames.get(0).info().exposureSeconds().orElse(0);
+  }
+
+  /** The same said to be of another kind. */
+  public FrameRun withKind(FrameKind other, KindReason why) {
+    return new FrameRun(number, frames, other, why);
   }
 }

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,8 +19,16 @@ import java.util.stream.Collectors;
  * @param frames by capture time, then by name; frames without a time follow by name
  * @param unreadable what was found or named and cannot be used
  * @param assumedOffset how clocks without an offset are read: as the others of the set, else UTC
+ * @param runs the frames in runs of like settings, by the time of their first frames
  */
-public record FrameSet(List<Frame> frames, List<Unreadable> unreadable, ZoneOffset assumedOffset) {
+public record FrameSet(
+    List<Frame> frames,
+    List<Unreadable> unreadable,
+    ZoneOffset assumedOffset,
+    List<FrameRun> runs) {
+  /** No frames at all. */
+  public static final FrameSet NONE = of(List.of(), List.of());
+
   /**
    * @param file the file
    * @param fault why it cannot be used
@@ -41,6 +50,16 @@ public record FrameSet(List<Frame> frames, List<Unreadable> unreadable, ZoneOffs
   public FrameSet {
     frames = List.copyOf(frames);
     unreadable = List.copyOf(unreadable);
+    runs = List.copyOf(runs);
+  }
+
+  /**
+   * Frames that are in order already, their runs as their settings tell.
+   *
+   * @param frames in capture order
+   */
+  public FrameSet(List<Frame> frames, List<Unreadable> unreadable, ZoneOffset assumedOffset) {
+    this(frames, unreadable, assumedOffset, KindGuess.of(runs(frames), assumedOffset));
   }
 
   /** Puts frames in order. */
@@ -73,19 +92,36 @@ public record FrameSet(List<Frame> frames, List<Unreadable> unreadable, ZoneOffs
     return frame.info().capturedAt().map(t -> t.instant(assumedOffset));
   }
 
-  /** The frames in runs of like settings: a run ends where settings change. */
-  public List<FrameRun> runs() {
-    List<FrameRun> runs = new ArrayList<>();
-    List<Frame> run = new ArrayList<>();
+  /** The same frames, one of the runs now said to be of a kind. */
+  public FrameSet withKind(FrameRun run, FrameKind kind, KindReason reason) {
+    return new FrameSet(
+        frames,
+        unreadable,
+        assumedOffset,
+        runs.stream().map(r -> r == run ? r.withKind(kind, reason) : r).toList());
+  }
+
+  /** What tells one camera's frames, of one sort, from others' that were taken meanwhile. */
+  private record Stream(Optional<String> camera, Optional<String> serial, PictureFormat format) {
+    static Stream of(Frame frame) {
+      return new Stream(frame.info().camera(), frame.info().serial(), frame.format());
+    }
+  }
+
+  /**
+   * A run ends where a camera's settings change; what another camera did meanwhile does not end it.
+   */
+  private static List<List<Frame>> runs(List<Frame> frames) {
+    List<List<Frame>> runs = new ArrayList<>();
+    Map<Stream, List<Frame>> open = new HashMap<>();
     for (Frame frame : frames) {
-      if (!run.isEmpty() && !likeSettings(run.get(0), frame)) {
-        runs.add(new FrameRun(runs.size() + 1, run));
+      List<Frame> run = open.get(Stream.of(frame));
+      if (run == null || !likeSettings(run.get(0), frame)) {
         run = new ArrayList<>();
+        runs.add(run);
+        open.put(Stream.of(frame), run);
       }
       run.add(frame);
-    }
-    if (!run.isEmpty()) {
-      runs.add(new FrameRun(runs.size() + 1, run));
     }
     return runs;
   }
@@ -94,7 +130,6 @@ public record FrameSet(List<Frame> frames, List<Unreadable> unreadable, ZoneOffs
     FrameInfo x = a.info();
     FrameInfo y = b.info();
     return a.layout().equals(b.layout())
-        && x.camera().equals(y.camera())
         && alike(x.exposureSeconds(), y.exposureSeconds())
         && alike(x.aperture(), y.aperture())
         && alike(x.iso(), y.iso())
@@ -111,7 +146,7 @@ public record FrameSet(List<Frame> frames, List<Unreadable> unreadable, ZoneOffs
   /** Places inside runs where the shutter stayed closed longer than is usual in that run. */
   public List<Gap> gaps() {
     List<Gap> gaps = new ArrayList<>();
-    for (FrameRun run : runs()) {
+    for (FrameRun run : runs) {
       List<Gap> closed = closedTimes(run);
       if (closed.size() < 2) {
         continue;

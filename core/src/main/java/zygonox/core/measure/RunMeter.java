@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BiConsumer;
 import java.util.stream.IntStream;
+import zygonox.core.frame.DecodeMemory;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameReader;
 import zygonox.core.frame.PixelSource;
@@ -33,23 +34,28 @@ public final class RunMeter {
       int stars,
       Optional<StarShape> shape,
       StillScene scene,
-      SmallFrame small) {}
+      SmallFrame small,
+      List<Spot> spots) {}
 
   /**
    * Measures frames of like settings and the same scene, in capture order.
    *
    * @param progress hears of frames that are done
    * @param onUnreadable hears of frames that turn out not to be decodable
-   * @return one for each of the others, in their order
+   * @return what is known of the others
    */
-  public static List<FrameMeasure> measure(
+  public static RunMeasure measure(
       List<Frame> frames,
       Progress progress,
       Cancellation cancellation,
       BiConsumer<Frame, ReadFault> onUnreadable) {
     List<FrameMeasure> measured = new ArrayList<>();
+    HotPixels hot = new HotPixels();
     AtomicInteger done = new AtomicInteger();
-    try (Workers workers = Workers.perCore()) {
+    try (Workers workers = Workers.perCore();
+        DecodeMemory memory = new DecodeMemory()) {
+      // Each worker decodes into the same room over and over: fresh room has to be cleared.
+      Raster[] rooms = new Raster[workers.count()];
       int batch = 4 * Runtime.getRuntime().availableProcessors();
       Single before = null;
       StillScene first = null;
@@ -64,7 +70,8 @@ public final class RunMeter {
               cancellation.check();
               Frame frame = frames.get(offset + i);
               try {
-                singles[i] = single(frame, cancellation);
+                rooms[worker] = fitting(rooms[worker], frame);
+                singles[i] = single(frame, rooms[worker], memory, cancellation);
               } catch (UnreadableFrame e) {
                 synchronized (onUnreadable) {
                   onUnreadable.accept(frame, e.fault());
@@ -75,6 +82,7 @@ public final class RunMeter {
         for (Single single : singles) {
           if (single != null) {
             waiting.add(single);
+            hot.add(single.spots);
           }
         }
         boolean last = from + batch >= frames.size();
@@ -92,20 +100,29 @@ public final class RunMeter {
         }
       }
     }
-    return withSharpnessOfRun(measured);
+    return new RunMeasure(withSharpnessOfRun(measured), hot.found());
   }
 
-  private static Single single(Frame frame, Cancellation cancellation) throws UnreadableFrame {
-    Raster raster = FrameReader.readWhole(frame);
-    List<FoundStar> stars = new StarFinder(MOST_STARS).find(PixelSource.of(raster), cancellation);
-    SmallFrame small = SmallFrame.of(raster);
+  private static Raster fitting(Raster room, Frame frame) {
+    return room != null && room.layout().equals(frame.layout())
+        ? room
+        : Raster.blank(frame.layout());
+  }
+
+  private static Single single(
+      Frame frame, Raster room, DecodeMemory memory, Cancellation cancellation)
+      throws UnreadableFrame {
+    FrameReader.readWhole(frame, memory, room);
+    StarFinder.Found found = new StarFinder(MOST_STARS).findAll(PixelSource.of(room), cancellation);
+    SmallFrame small = SmallFrame.of(room);
     return new Single(
         frame,
-        SkyLevel.of(raster),
-        stars.size(),
-        StarShape.of(raster, stars),
-        StillScene.of(raster, small),
-        small);
+        SkyLevel.of(room),
+        found.stars().size(),
+        StarShape.of(room, found.stars()),
+        StillScene.of(room, small),
+        small,
+        found.spots());
   }
 
   private static List<FrameMeasure> compared(

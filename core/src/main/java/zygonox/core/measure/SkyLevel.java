@@ -82,17 +82,21 @@ public record SkyLevel(double background, double noise, double clipped) {
   }
 
   private static double clipped(Raster frame) {
-    int channels = frame.layout().channels();
-    int white = frame.layout().white();
+    PixelLayout layout = frame.layout();
+    short white = (short) layout.white();
     short[] samples = frame.samples();
+    int pixels = layout.width() * layout.height();
     int count = 0;
-    for (int i = 0; i < samples.length; i += channels) {
-      boolean full = false;
-      for (int c = 0; c < channels; c++) {
-        full |= (samples[i + c] & 0xffff) == white;
+    if (layout.channels() == 3) {
+      for (int i = 0; i < 3 * pixels; i += 3) {
+        boolean full = samples[i] == white | samples[i + 1] == white | samples[i + 2] == white;
+        count += full ? 1 : 0;
       }
-      count += full ? 1 : 0;
+    } else {
+      for (int i = 0; i < pixels; i++) {
+        count += samples[i] == white ? 1 : 0;
+      }
     }
-    return (double) count * channels / samples.length;
+    return (double) count / pixels;
   }
 }

@@ -23,18 +23,24 @@ record SmallFrame(int width, int height, float[] values) {
     float scale = 1f / (BIN * BIN * channels * (float) layout.white());
     short[] samples = frame.samples();
     for (int y = 0; y < height; y++) {
-      for (int dy = 0; dy < BIN; dy++) {
-        int row = (y * BIN + dy) * layout.rowSamples();
-        for (int x = 0; x < width; x++) {
-          int sum = 0;
-          int from = row + x * BIN * channels;
-          for (int i = from; i < from + BIN * channels; i++) {
-            sum += samples[i] & 0xffff;
-          }
-          values[y * width + x] += sum * scale;
+      int from = y * BIN * layout.rowSamples();
+      for (int x = 0; x < width; x++, from += BIN * channels) {
+        int sum = 0;
+        for (int dy = 0; dy < BIN; dy++) {
+          int i = from + dy * layout.rowSamples();
+          sum +=
+              channels == 3
+                  ? four(samples, i) + four(samples, i + 4) + four(samples, i + 8)
+                  : four(samples, i);
         }
+        values[y * width + x] = sum * scale;
       }
     }
     return new SmallFrame(width, height, values);
+  }
+
+  private static int four(short[] samples, int i) {
+    int left = (samples[i] & 0xffff) + (samples[i + 1] & 0xffff);
+    return left + (samples[i + 2] & 0xffff) + (samples[i + 3] & 0xffff);
   }
 }

@@ -247,16 +247,18 @@ final class StreakFinder {
       log++;
     }
     int padded = (across + (1 << log) - 1) >> log << log;
-    // sums[(x0 + shift) * down + y]: of the strip that begins at column x0, the line that starts in
-    // row y and ends shift rows lower.
-    float[] sums = new float[padded * down];
+    // sums[x0 + shift][y]: of the strip that begins at column x0, the line that starts in row y and
+    // ends shift rows lower. Each an array of its own, for the JIT vectorises only loops that take
+    // their arrays at the same index.
+    float[][] sums = new float[padded][down];
     for (int x = 0; x < across; x++) {
       for (int y = 0; y < down; y++) {
         int row = rising ? down - 1 - y : y;
-        sums[x * down + y] = steep ? residual[x * width + row] : residual[row * width + x];
+        sums[x][y] = steep ? residual[x * width + row] : residual[row * width + x];
       }
     }
-    float[] next = new float[sums.length];
+    float[][] next = new float[padded][down];
+    float[] moved = new float[down];
     Line best = null;
     for (int level = 1; level <= log; level++) {
       int length = 1 << level;
@@ -264,56 +266,72 @@ final class StreakFinder {
       for (int x0 = 0; x0 < padded; x0 += length) {
         for (int shift = 0; shift < length; shift++) {
           int low = shift / 2;
-          int jump = (shift + 1) / 2;
-          int left = (x0 + low) * down;
-          int right = (x0 + half + low) * down;
-          int to = (x0 + shift) * down;
-          int end = down - jump;
-          for (int y = 0; y < end; y++) {
-            next[to + y] = sums[left + y] + sums[right + y + jump];
-          }
-          for (int y = Math.max(0, end); y < down; y++) {
-            next[to + y] = sums[left + y];
-          }
+          int jump = Math.min(down, (shift + 1) / 2);
+          float[] left = sums[x0 + low];
+          float[] right = sums[x0 + half + low];
+          System.arraycopy(right, jump, moved, 0, down - jump);
+          Arrays.fill(moved, down - jump, down, 0);
+          add(left, moved, next[x0 + shift]);
         }
       }
-      float[] swap = sums;
+      float[][] swap = sums;
       sums = next;
       next = swap;
       if (level >= SHORTEST_LOG) {
-        best = better(best, sums, padded, down, length, steep, rising);
+        best = better(best, sums, length, steep, rising);
       }
     }
     return best;
   }
 
-  private Line better(
-      Line before, float[] sums, int padded, int down, int length, boolean steep, boolean rising) {
+  private static void add(float[] a, float[] b, float[] into) {
+    for (int i = 0; i < into.length; i++) {
+      into[i] = a[i] + b[i];
+    }
+  }
+
+  private static Line better(
+      Line before, float[][] sums, int length, boolean steep, boolean rising) {
     double noise = Math.sqrt(length);
     float least = (float) (noise * Math.max(BELIEVED, before == null ? 0 : before.strength));
-    int at = -1;
+    int column = -1;
+    int row = -1;
     for (int i = 0; i < sums.length; i++) {
-      if (sums[i] > least) {
-        least = sums[i];
-        at = i;
+      int at = highest(sums[i], least);
+      if (at >= 0) {
+        least = sums[i][at];
+        column = i;
+        row = at;
       }
     }
-    if (at < 0) {
+    if (column < 0) {
       return before;
     }
-    int column = at / down;
     int x0 = column / length * length;
     int shift = column - x0;
-    double y1 = at % down;
+    double y1 = row;
     double y2 = y1 + shift;
     double x2 = x0 + length - 1.0;
     if (rising) {
-      y1 = down - 1 - y1;
-      y2 = down - 1 - y2;
+      y1 = sums[0].length - 1 - y1;
+      y2 = sums[0].length - 1 - y2;
     }
     return steep
         ? new Line(y1, x0, y2, x2, least / noise)
         : new Line(x0, y1, x2, y2, least / noise);
+  }
+
+  /** Where the highest of some values stands; -1 where none is above a threshold. */
+  private static int highest(float[] values, float threshold) {
+    float most = threshold;
+    int at = -1;
+    for (int i = 0; i < values.length; i++) {
+      if (values[i] > most) {
+        most = values[i];
+        at = i;
+      }
+    }
+    return at;
   }
 
   private float at(double x, double y) {

@@ -13,6 +13,7 @@ import java.util.ResourceBundle;
 import zygonox.core.align.StarAligner;
 import zygonox.core.align.Unmatched;
 import zygonox.core.blend.FrameDropped;
+import zygonox.core.frame.KindReason;
 import zygonox.core.frame.ReadFault;
 import zygonox.core.measure.Judgement;
 import zygonox.core.optics.Dial;
@@ -66,6 +67,11 @@ public final class Words {
   /** Why a frame is not simply kept. */
   public static String reason(Judgement.Reason reason) {
     return say("judge." + reason.code(), reason.numbers().toArray());
+  }
+
+  /** Why a run seems to be of a kind. */
+  public static String reason(KindReason reason) {
+    return say("kind." + reason);
   }
 
   /** A finding about a program. */

@@ -61,7 +61,7 @@ class HappeningsTest {
       frames.add(FrameReader.look(next.file()));
     }
     List<FrameMeasure> measures =
-        RunMeter.measure(frames, Progress.NONE, new Cancellation(), (f, e) -> {});
+        RunMeter.measure(frames, Progress.NONE, new Cancellation(), (f, e) -> {}).frames();
     return new Night12(
         measures,
         Judge.USUAL.of(measures),

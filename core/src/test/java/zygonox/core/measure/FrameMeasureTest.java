@@ -292,12 +292,13 @@ class FrameMeasureTest {
     }
     List<FrameMeasure> run =
         RunMeter.measure(
-            frames,
-            Progress.NONE,
-            new Cancellation(),
-            (f, e) -> {
-              throw new AssertionError(f + ": " + e);
-            });
+                frames,
+                Progress.NONE,
+                new Cancellation(),
+                (f, e) -> {
+                  throw new AssertionError(f + ": " + e);
+                })
+            .frames();
     assertThat(run).hasSize(count);
     assertThat(Judge.USUAL.of(run)).allMatch(j -> j.verdict() == Verdict.KEEP);
     assertThat(run).allMatch(m -> m.stars() > 500 && m.shift().certainPixels() < 0.5);

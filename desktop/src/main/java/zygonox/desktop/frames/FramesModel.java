@@ -20,7 +20,7 @@ import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judge;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
-import zygonox.core.measure.RunMeter;
+import zygonox.core.measure.MeasureStore;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
@@ -121,14 +121,16 @@ public final class FramesModel {
     for (FrameRun run : set.runs()) {
       int before = all.size();
       all.addAll(
-          RunMeter.measure(
-              run.frames(),
-              (done, of) -> progress.step(before + done, total),
-              cancellation,
-              (frame, fault) -> {
-                // What cannot be decoded shows as such when it is looked at.
-                return;
-              }));
+          MeasureStore.usual()
+              .measure(
+                  run.frames(),
+                  (done, of) -> progress.step(before + done, total),
+                  cancellation,
+                  (frame, fault) -> {
+                    // What cannot be decoded shows as such when it is looked at.
+                    return;
+                  })
+              .frames());
     }
     return all;
   }
