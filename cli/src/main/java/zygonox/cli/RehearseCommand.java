@@ -71,7 +71,8 @@ final class RehearseCommand implements Callable<Integer> {
       split = ",",
       paramLabel = "KIND",
       description =
-          "What goes wrong or by once in each program: cloud, aeroplane, satellite, meteor, bump, dew, torch.")
+          "What goes wrong or by in each program: cloud, aeroplane, satellite, meteor, bump, dew,"
+              + " torch, cars, wind, focus, ripples, battery, card, timer.")
   private List<String> happening = new ArrayList<>();
 
   @Option(names = "--overwrite", description = "Replace frames that are there.")
@@ -85,6 +86,7 @@ final class RehearseCommand implements Callable<Integer> {
       throw new InvalidInput(night + " has no program to shoot; add one to \"programs\"");
     }
     Body body = size == null ? plan.body() : resized(plan.body());
+    Happenings happenings = happenings(plan);
     SimulatedCamera camera =
         new SimulatedCamera(
             body,
@@ -92,12 +94,13 @@ final class RehearseCommand implements Callable<Integer> {
             plan.site(),
             new Scene(plan.millAzimuthDeg()),
             seed,
-            happenings(plan));
+            happenings,
+            plan.assumptions().celsius());
     Rehearsal rehearsal = new Rehearsal(camera, Rehearsal.FileType.named(format));
     List<Rehearsal.Planned> planned =
         rehearsal.plan(
             plan.programs(),
-            p -> Take.of(p, plan.kit(), plan.place()),
+            p -> happenings.comeAbout(p, Take.of(p, plan.kit(), plan.place())),
             count == null ? Integer.MAX_VALUE : count,
             out);
     Rehearsal.checkFree(planned, overwrite);

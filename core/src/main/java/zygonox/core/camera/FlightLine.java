@@ -105,6 +105,11 @@ record FlightLine(
     return new double[] {from, to};
   }
 
+  /** Whether it is before the ground and not behind it. */
+  boolean isOnGround() {
+    return kind == HappeningKind.CARS;
+  }
+
   /**
    * Adds its light to some rows.
    *
@@ -113,6 +118,7 @@ record FlightLine(
    */
   void into(float[] light, int firstRow, int rows, int width, double sigma) {
     double length = Math.hypot(x2 - x1, y2 - y1);
+    float warm = isOnGround() ? 1.3f : 1;
     int reach = (int) Math.ceil(3.5 * sigma);
     int steps = (int) Math.max(1, Math.ceil(length / STEP_PIXELS));
     double each = electronsPerPixel * length / steps / (2 * Math.PI * sigma * sigma);
@@ -133,9 +139,9 @@ record FlightLine(
           double r = (i - x) * (i - x) + (j - y) * (j - y);
           float electrons = (float) (each * Math.exp(-r / (2 * sigma * sigma)));
           int at = 3 * ((j - firstRow) * width + i);
-          light[at] += electrons;
+          light[at] += warm * electrons;
           light[at + 1] += electrons;
-          light[at + 2] += electrons;
+          light[at + 2] += electrons / warm;
         }
       }
     }

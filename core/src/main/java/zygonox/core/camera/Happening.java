@@ -56,6 +56,33 @@ sealed interface Happening {
   record Torch(Instant from, Instant to, double azimuthDeg, double radiusDeg, double brightness)
       implements Happening {}
 
+  /**
+   * Gusts: each frame that is open meanwhile is shaken, one more than another.
+   *
+   * @param most how many times as wide as usual stars are at the worst
+   */
+  record Wind(Instant from, Instant to, double most) implements Happening {
+    double factor(Instant time, long seed) {
+      if (time.isBefore(from) || time.isAfter(to)) {
+        return 1;
+      }
+      long draw = Grain.mix(seed ^ Grain.mix(time.toEpochMilli())) >>> 40;
+      return 1 + (most - 1) * (0.5 + 0.5 * draw / (1 << 24));
+    }
+  }
+
+  /** The lens is out of focus: stars are so many times as wide from then on. */
+  record Unfocused(Instant from, double factor) implements Happening {}
+
+  /** Ripples on the water. */
+  record Ripples() implements Happening {}
+
+  /** No frame that opens later is taken. */
+  record End(HappeningKind kind, Instant at) implements Happening {}
+
+  /** The timer counts the time from start to start as closed time. */
+  record MissetTimer() implements Happening {}
+
   /** Where a moment lies between two others, 0 to 1; beyond them less or more. */
   static double share(Instant from, Instant to, Instant time) {
     return (double) Duration.between(from, time).toMillis()

@@ -18,7 +18,21 @@ public enum HappeningKind {
   METEOR,
   BUMP,
   DEW,
-  TORCH;
+  TORCH,
+  /** Passing on the road along the far shore. */
+  CARS,
+  /** Gusts that shake the lens. */
+  WIND,
+  /** The lens was never focused. */
+  FOCUS,
+  /** Ripples on the reservoir, which is a mirror else. */
+  RIPPLES,
+  /** It dies early. */
+  BATTERY,
+  /** It is full early. */
+  CARD,
+  /** The timer was told the time from start to start where it asks for the closed time. */
+  TIMER;
 
   /** As it is typed. */
   public String key() {

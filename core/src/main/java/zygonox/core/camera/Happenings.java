@@ -3,13 +3,18 @@ package zygonox.core.camera;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Stream;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Sensor;
+import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
+import zygonox.core.program.Shot;
+import zygonox.core.program.Take;
 import zygonox.core.quantity.Direction;
 
 /** All that happens in a rehearsed night. */
@@ -19,6 +24,11 @@ public final class Happenings {
   private static final double AEROPLANE_MAGNITUDE = 0.5;
   private static final double SATELLITE_MAGNITUDE = 2.5;
   private static final double METEOR_MAGNITUDE = -1.5;
+  private static final double CAR_MAGNITUDE = -3;
+  private static final int CARS = 6;
+
+  /** Between the far shore and the ridge behind it. */
+  private static final double ROAD_DEG = -0.5;
 
   private final List<Happening> all;
 
@@ -38,10 +48,17 @@ public final class Happenings {
       for (HappeningKind kind : kinds) {
         // A generator of its own for each: one more or less does not move the others.
         Random random = new Random(seed * 31 + p * 7919L + kind.ordinal() * 104_729L);
-        all.add(one(kind, programs.get(p), body, random));
+        all.addAll(some(kind, programs.get(p), body, random));
       }
     }
     return new Happenings(all);
+  }
+
+  private static List<Happening> some(
+      HappeningKind kind, Program program, Body body, Random random) {
+    return kind == HappeningKind.CARS
+        ? cars(program, body, random)
+        : List.of(one(kind, program, body, random));
   }
 
   private static Happening one(HappeningKind kind, Program program, Body body, Random random) {
@@ -69,7 +86,39 @@ public final class Happenings {
               facing.azimuthDeg() + wide * 0.3 * (random.nextDouble() - 0.5),
               wide * 0.12,
               40);
+      case WIND -> {
+        long half = (long) (1000 * run * 0.12) + 1;
+        yield new Happening.Wind(at.minusMillis(half), at.plusMillis(half), 2.2);
+      }
+      case FOCUS -> new Happening.Unfocused(start, 2.4 + random.nextDouble());
+      case RIPPLES -> new Happening.Ripples();
+      case BATTERY, CARD -> new Happening.End(kind, at);
+      case TIMER -> new Happening.MissetTimer();
+      case CARS -> throw new IllegalArgumentException("cars come in numbers");
     };
+  }
+
+  /** Some each way, on the road along the far shore. */
+  private static List<Happening> cars(Program program, Body body, Random random) {
+    Sensor sensor = program.sensor(body);
+    double wide = sensor.fieldOfViewDeg(sensor.body().sensorWidthMm());
+    Instant start = program.start().toInstant();
+    long run = Duration.between(start, program.end(body)).toMillis();
+    List<Happening> cars = new ArrayList<>();
+    for (int i = 0; i < CARS; i++) {
+      double side = sign(random) * wide * 0.62;
+      double azimuth = program.facing().azimuthDeg();
+      Instant from = start.plusMillis((long) (run * (i + random.nextDouble()) / CARS));
+      cars.add(
+          new Happening.Flight(
+              HappeningKind.CARS,
+              from,
+              from.plusSeconds(24),
+              new Direction(azimuth - side, ROAD_DEG),
+              new Direction(azimuth + side, ROAD_DEG),
+              CAR_MAGNITUDE));
+    }
+    return cars;
   }
 
   private static double sign(Random random) {
@@ -130,13 +179,66 @@ public final class Happenings {
     return facing.equals(program.facing()) ? program : program.withFacing(facing);
   }
 
-  /** How many times as wide as usual stars are. */
-  double dew(Program program, Instant time) {
-    return each(Happening.Dew.class)
-        .filter(d -> !d.from().isBefore(program.start().toInstant()))
-        .mapToDouble(d -> d.factor(time))
-        .max()
-        .orElse(1);
+  /**
+   * How many times as wide as usual everything is drawn: by dew, wind and a lens out of focus.
+   *
+   * @param seed tells one gust from another
+   */
+  double widening(Program program, Instant time, long seed) {
+    Instant start = program.start().toInstant();
+    double dew =
+        each(Happening.Dew.class)
+            .filter(d -> !d.from().isBefore(start))
+            .mapToDouble(d -> d.factor(time))
+            .max()
+            .orElse(1);
+    double wind = each(Happening.Wind.class).mapToDouble(w -> w.factor(time, seed)).max().orElse(1);
+    double focus =
+        each(Happening.Unfocused.class)
+            .filter(u -> u.from().equals(start))
+            .mapToDouble(Happening.Unfocused::factor)
+            .max()
+            .orElse(1);
+    return dew * wind * focus;
+  }
+
+  boolean hasRipples() {
+    return each(Happening.Ripples.class).findAny().isPresent();
+  }
+
+  /** What ends a program's frames early. */
+  Optional<Happening.End> end(Program program) {
+    Instant start = program.start().toInstant();
+    return each(Happening.End.class)
+        .filter(e -> e.at().isAfter(start))
+        .min(Comparator.comparing(Happening.End::at));
+  }
+
+  boolean hasMissetTimer() {
+    return each(Happening.MissetTimer.class).findAny().isPresent();
+  }
+
+  /** When a timer that may be told wrong takes what a program asks for. */
+  public List<Take> timed(Program program, List<Take> takes) {
+    double late = hasMissetTimer() ? program.interval().exposureSeconds() : 0;
+    return takes.stream()
+        .map(
+            t ->
+                new Take(
+                    t.settings(),
+                    new Shot(
+                        t.shot().index(),
+                        t.shot().opensAt().plus(Interval.duration(t.shot().index() * late)),
+                        t.shot().exposureSeconds())))
+        .toList();
+  }
+
+  /** Which of a program's takes come about, and when, with timer, card and battery as they are. */
+  public List<Take> comeAbout(Program program, List<Take> takes) {
+    Optional<Happening.End> end = end(program);
+    return timed(program, takes).stream()
+        .filter(t -> end.isEmpty() || t.shot().opensAt().isBefore(end.get().at()))
+        .toList();
   }
 
   /** How thick the cloud is on the whole, 0 to 1. */

@@ -47,6 +47,32 @@ public record Scene(double windmillAzimuthDeg) {
     boolean isWater(int index) {
       return shade(index) == WATER;
     }
+
+    /** The same out of focus: its edges drawn out by so many pixels each way. */
+    Ground blurred(int pixels) {
+      int height = cover.length / width;
+      byte[] across = new byte[cover.length];
+      byte[] both = new byte[cover.length];
+      for (int y = 0; y < height; y++) {
+        boxed(cover, across, y * width, 1, width, pixels);
+      }
+      for (int x = 0; x < width; x++) {
+        boxed(across, both, x, width, height, pixels);
+      }
+      return new Ground(width, shade, both);
+    }
+
+    private static void boxed(byte[] from, byte[] into, int first, int step, int count, int reach) {
+      int sum = 0;
+      for (int i = -reach; i <= reach; i++) {
+        sum += from[first + step * Math.max(0, Math.min(count - 1, i))] & 0xff;
+      }
+      for (int i = 0; i < count; i++) {
+        into[first + step * i] = (byte) (sum / (2 * reach + 1));
+        sum += from[first + step * Math.min(count - 1, i + reach + 1)] & 0xff;
+        sum -= from[first + step * Math.max(0, i - reach)] & 0xff;
+      }
+    }
   }
 
   /** Draws the scene as a lens sees it. */

@@ -5,9 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.Random;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.stream.IntStream;
 import zygonox.core.frame.CaptureTime;
 import zygonox.core.frame.Depth;
 import zygonox.core.frame.DngFile;
@@ -23,7 +21,6 @@ import zygonox.core.optics.StarImage;
 import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
-import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
@@ -55,8 +52,11 @@ public final class SimulatedCamera implements Camera {
   /** Colour of the night sky in the three channels after white balance. */
   private static final float[] SKY_COLOUR = {0.78f, 0.92f, 1.22f};
 
-  /** Hot pixels, as a share of all. */
-  private static final double HOT_SHARE = 1.5e-5;
+  /** Blurs the ground from here on, as a multiple of a sharp star's width. */
+  private static final double VISIBLY_WIDER = 1.15;
+
+  /** What the sensor has where nothing is said of it. */
+  private static final double USUAL_CELSIUS = 10;
 
   /** By how much cloud at its thickest is brighter than clear sky. */
   private static final float CLOUD_GLOW = 0.9f;
@@ -69,64 +69,42 @@ public final class SimulatedCamera implements Camera {
   private final Scene scene;
   private final long seed;
   private final Happenings happenings;
-  private final List<HotPixel> hotPixels;
+  private final DarkCurrent dark;
   private final ConcurrentHashMap<View, Scene.Ground> grounds = new ConcurrentHashMap<>();
 
   private record View(double focalMm, Direction facing, Orientation orientation) {}
 
   /**
-   * A pixel that glows of itself.
-   *
-   * @param channel 0 red, 1 green, 2 blue
-   * @param electronsPerSecond how fast it fills
-   */
-  record HotPixel(int x, int y, int channel, double electronsPerSecond) {}
-
-  /**
    * @param site where it stands; its clock is set to the site's zone
    */
   public SimulatedCamera(Body body, Lens lens, Site site, Scene scene, long seed) {
-    this(body, lens, site, scene, seed, Happenings.NONE);
+    this(body, lens, site, scene, seed, Happenings.NONE, USUAL_CELSIUS);
   }
 
   /**
    * @param site where it stands; its clock is set to the site's zone
    * @param happenings what goes wrong, or by
+   * @param celsius the sensor's temperature
    */
   public SimulatedCamera(
-      Body body, Lens lens, Site site, Scene scene, long seed, Happenings happenings) {
+      Body body,
+      Lens lens,
+      Site site,
+      Scene scene,
+      long seed,
+      Happenings happenings,
+      double celsius) {
     this.happenings = happenings;
     this.body = body;
     this.lens = lens;
     this.site = site;
     this.scene = scene;
     this.seed = seed;
-    this.hotPixels = hotPixels(body, seed);
+    this.dark = new DarkCurrent(body, celsius, seed);
   }
 
-  private static List<HotPixel> hotPixels(Body body, long seed) {
-    Random random = new Random(seed);
-    int count = (int) Math.ceil((double) body.pixelsWide() * body.pixelsHigh() * HOT_SHARE);
-    return IntStream.range(0, count)
-        .mapToObj(
-            i ->
-                new HotPixel(
-                    random.nextInt(body.pixelsWide()),
-                    random.nextInt(body.pixelsHigh()),
-                    random.nextInt(3),
-                    20 + 400 * random.nextDouble() * random.nextDouble()))
-        .toList();
-  }
-
-  /** Where they come to lie in a frame, the camera held one way or the other. */
-  List<HotPixel> hotPixels(Orientation orientation) {
-    return orientation == Orientation.LANDSCAPE
-        ? hotPixels
-        : hotPixels.stream()
-            .map(
-                h ->
-                    new HotPixel(h.y, body.pixelsWide() - 1 - h.x, h.channel, h.electronsPerSecond))
-            .toList();
+  DarkCurrent dark() {
+    return dark;
   }
 
   private Projection projection(Program program) {
@@ -147,7 +125,8 @@ public final class SimulatedCamera implements Camera {
 
   /** Spread of a star's image during a shot, sigma in pixels. */
   double sigmaPixels(Program program, Shot shot) {
-    return StarImage.sigmaPixels(body) * happenings.dew(program, Exposure.of(shot).middle());
+    return StarImage.sigmaPixels(body)
+        * happenings.widening(program, Exposure.of(shot).middle(), seed);
   }
 
   /** What lights that cross the sky draw on a frame. */
@@ -179,7 +158,13 @@ public final class SimulatedCamera implements Camera {
         meter(program).zeroPoint(),
         held(program).pixelsWide(),
         held(program).pixelsHigh(),
-        STRIP_ROWS);
+        STRIP_ROWS,
+        coma(program));
+  }
+
+  /** None from the aperture on at which the corners are good, full at twice as wide. */
+  private double coma(Program program) {
+    return Math.max(0, Math.min(1, lens.bestAperture() / program.aperture() - 1));
   }
 
   @Override
@@ -275,10 +260,11 @@ public final class SimulatedCamera implements Camera {
     private final int width;
     private final float[] light;
     private final SkyLight skyLight;
-    private final List<HotPixel> hot;
+    private final List<DarkCurrent.HotPixel> hot;
+    private final float darkElectrons;
+    private final GroundLight groundLight;
     private final boolean capped;
     private final List<FlightLine> flights;
-    private final List<Happening.Torch> torches;
     private final double sigma;
     private final CloudCover cloud;
     private final float skyElectrons;
@@ -290,18 +276,24 @@ public final class SimulatedCamera implements Camera {
       this.shot = shot;
       this.flights = flightLines(planned, shot);
       this.sigma = sigmaPixels(planned, shot);
-      this.torches = happenings.torches(Exposure.of(shot));
       this.capped = program.job() == Job.DARKS;
       Body held = held(program);
       this.width = held.pixelsWide();
       this.light = new float[3 * width * STRIP_ROWS];
-      this.hot = hotPixels(program.orientation());
+      this.hot = dark.hotPixels(program.orientation());
+      this.darkElectrons = (float) (dark.electronsPerSecond() * shot.exposureSeconds());
       this.projection = projection(program);
       this.tracks = tracks(planned, shot);
-      this.ground =
+      Scene.Ground sharp =
           grounds.computeIfAbsent(
               new View(program.focalMm(), program.facing(), program.orientation()),
               v -> scene.seenBy(projection, width, held.pixelsHigh()));
+      double own = StarImage.sigmaPixels(body);
+      this.ground =
+          sigma > VISIBLY_WIDER * own
+              ? sharp.blurred((int) Math.ceil(1.5 * Math.sqrt(sigma * sigma - own * own)))
+              : sharp;
+      this.groundLight = new GroundLight(ground, projection, happenings, Exposure.of(shot), width);
       this.encoder = new Srgb.Encoder(depth == Depth.EIGHT ? 8 : 16);
       this.cloud = new CloudCover(happenings, Exposure.of(shot).middle(), width);
       LightMeter meter = meter(program);
@@ -341,18 +333,28 @@ public final class SimulatedCamera implements Camera {
       Arrays.fill(light, 0, 3 * width * rows, 0);
       if (!capped) {
         tracks.into(light, firstRow, rows);
-        for (FlightLine flight : flights) {
-          flight.into(light, firstRow, rows, width, sigma);
-        }
+        addFlights(firstRow, rows, false);
         for (int y = 0; y < rows; y++) {
           addSkyAndGround(firstRow + y, y * width);
         }
+        addFlights(firstRow, rows, true);
       }
-      for (HotPixel pixel : hot) {
-        if (pixel.y >= firstRow && pixel.y < firstRow + rows) {
-          int channel = mosaic ? BayerPattern.RGGB.at(pixel.x, pixel.y) : pixel.channel;
-          light[3 * ((pixel.y - firstRow) * width + pixel.x) + channel] +=
-              (float) (pixel.electronsPerSecond * shot.exposureSeconds());
+      for (int i = 0; i < 3 * width * rows; i++) {
+        light[i] += darkElectrons;
+      }
+      for (DarkCurrent.HotPixel pixel : hot) {
+        if (pixel.y() >= firstRow && pixel.y() < firstRow + rows) {
+          int channel = mosaic ? BayerPattern.RGGB.at(pixel.x(), pixel.y()) : pixel.channel();
+          light[3 * ((pixel.y() - firstRow) * width + pixel.x()) + channel] +=
+              (float) (pixel.electronsPerSecond() * shot.exposureSeconds());
+        }
+      }
+    }
+
+    private void addFlights(int firstRow, int rows, boolean onGround) {
+      for (FlightLine flight : flights) {
+        if (flight.isOnGround() == onGround) {
+          flight.into(light, firstRow, rows, width, sigma);
         }
       }
     }
@@ -364,7 +366,7 @@ public final class SimulatedCamera implements Camera {
         float warm = sky.warmth(x);
         float f = sky.falloff(x);
         float cover = ground.cover(row * width + x);
-        float land = cover > 0 ? reflectance(row, x) : 0;
+        float land = cover > 0 ? groundLight.reflectance(row, x) : 0;
         float veil = cloud.at(x, row);
         // Cloud takes the stars' light and gives back the town's.
         float brighter = 1 + CLOUD_GLOW * veil;
@@ -375,37 +377,10 @@ public final class SimulatedCamera implements Camera {
           light[i + c] =
               f * ((1 - cover) * (star + empty * brighter) + cover * land * empty * brighter);
         }
-        if (cover > 0 && !torches.isEmpty()) {
-          addTorches(i, x, row, f * cover * land * skyElectrons);
+        if (cover > 0) {
+          groundLight.addTorches(light, i, x, row, f * cover * land * skyElectrons);
         }
       }
-    }
-
-    /** Lamplight is warm. */
-    private void addTorches(int at, int x, int row, float lit) {
-      Direction d = projection.towards(x, row).direction();
-      for (Happening.Torch torch : torches) {
-        double off = Angle.signed(d.azimuthDeg() - torch.azimuthDeg()) / torch.radiusDeg();
-        float lamp = (float) (torch.brightness() * Math.exp(-off * off / 2) * lit);
-        light[at] += 1.3f * lamp;
-        light[at + 1] += lamp;
-        light[at + 2] += 0.6f * lamp;
-      }
-    }
-
-    /** How much of the sky's light the ground gives back, with a texture that stays put. */
-    private float reflectance(int row, int x) {
-      int index = row * width + x;
-      int shade = ground.shade(index);
-      if (ground.isWater(index)) {
-        return 0.42f;
-      }
-      double arcmin = 60 * Math.toDegrees(1 / projection.focalPixels());
-      // Tufts of heather; never finer than the pixels, or they would beat with them.
-      long cellX = (long) (x * arcmin / Math.max(14, 2.5 * arcmin));
-      long cellY = (long) (row * arcmin / Math.max(5, 2.5 * arcmin));
-      float grain = (Grain.mix(cellX * 73_856_093L ^ cellY * 19_349_663L) >>> 56) / 255f;
-      return (shade > 245 ? 0.05f : shade > 200 ? 0.015f : 0.11f) * (0.6f + 0.8f * grain);
     }
 
     private void readOut(int row, int at, short[] samples) {

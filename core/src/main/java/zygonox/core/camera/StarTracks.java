@@ -30,6 +30,12 @@ final class StarTracks {
   private final int height;
   private final List<List<Spot>> byStrip = new ArrayList<>();
   private final int stripRows;
+  private final double coma;
+
+  /** Share of the light that coma draws out in the corners, and how far, in a star's sigmas. */
+  private static final double COMA_SHARE = 0.35;
+
+  private static final double COMA_REACH = 3;
 
   /** Light that falls at one point: electrons a channel. */
   private record Spot(float x, float y, float red, float green, float blue) {}
@@ -40,6 +46,7 @@ final class StarTracks {
   private final List<TrueStar> truth = new ArrayList<>();
 
   /**
+   * @param coma how much of a star's light is drawn outwards in the corners: 0 none, 1 much
    * @param zeroPoint electrons a second that a star of magnitude 0 gives the green channel
    */
   StarTracks(
@@ -50,7 +57,9 @@ final class StarTracks {
       double zeroPoint,
       int width,
       int height,
-      int stripRows) {
+      int stripRows,
+      double coma) {
+    this.coma = coma;
     this.psfSigma = psfSigma;
     this.reach = (int) Math.ceil(4 * psfSigma) + 1;
     this.width = width;
@@ -80,7 +89,21 @@ final class StarTracks {
         double electrons =
             zeroPoint * Math.pow(10, -0.4 * (star.magnitude() + loss)) * exposure.seconds();
         draw(projection, star, a, m, b, electrons);
-        truth.add(new TrueStar(star.hip(), star.magnitude(), x, y));
+        // Coma draws the middle of a star's light outwards.
+        double moved =
+            COMA_SHARE
+                * coma
+                * cornerness(x, y)
+                * COMA_REACH
+                * psfSigma
+                * cornerness(x, y)
+                / fromMiddle(x, y);
+        truth.add(
+            new TrueStar(
+                star.hip(),
+                star.magnitude(),
+                x + moved * (x - width / 2.0),
+                y + moved * (y - height / 2.0)));
       }
     }
   }
@@ -112,14 +135,32 @@ final class StarTracks {
       double l0 = 2 * (t - 0.5) * (t - 1);
       double l1 = -4 * t * (t - 1);
       double l2 = 2 * t * (t - 0.5);
-      add(
-          new Spot(
-              (float) (l0 * ax + l1 * mx + l2 * bx),
-              (float) (l0 * ay + l1 * my + l2 * by),
-              red,
-              green,
-              blue));
+      double x = l0 * ax + l1 * mx + l2 * bx;
+      double y = l0 * ay + l1 * my + l2 * by;
+      float out = (float) (COMA_SHARE * coma * cornerness(x, y));
+      add(x, y, 1 - out, red, green, blue);
+      if (out > 0.01) {
+        double reachShare = COMA_REACH * psfSigma * cornerness(x, y) / fromMiddle(x, y);
+        double farX = x + reachShare * (x - width / 2.0);
+        double farY = y + reachShare * (y - height / 2.0);
+        add(farX, farY, out, red, green, blue);
+      }
     }
+  }
+
+  /** How far out a place is: 0 in the middle, 1 in the corners, growing with the square. */
+  private double cornerness(double x, double y) {
+    double dx = x - width / 2.0;
+    double dy = y - height / 2.0;
+    return 4 * (dx * dx + dy * dy) / ((double) width * width + (double) height * height);
+  }
+
+  private double fromMiddle(double x, double y) {
+    return Math.max(1, Math.hypot(x - width / 2.0, y - height / 2.0));
+  }
+
+  private void add(double x, double y, float share, float red, float green, float blue) {
+    add(new Spot((float) x, (float) y, share * red, share * green, share * blue));
   }
 
   private void add(Spot spot) {

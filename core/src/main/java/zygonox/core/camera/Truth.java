@@ -66,8 +66,16 @@ public final class Truth {
           .put("azimuth", seen.azimuthDeg())
           .put("altitude", seen.altitudeDeg());
     }
+    root.put("timer", camera.happenings().hasMissetTimer() ? "period-taken-for-gap" : "as-planned");
+    ArrayNode ends = root.putArray("ends");
+    planned.stream()
+        .map(Rehearsal.Planned::program)
+        .distinct()
+        .flatMap(p -> camera.happenings().end(p).stream())
+        .distinct()
+        .forEach(e -> ends.addObject().put("kind", e.kind().key()).put("at", e.at().toString()));
     ArrayNode hot = root.putArray("hotPixels");
-    for (SimulatedCamera.HotPixel pixel : camera.hotPixels(Orientation.LANDSCAPE)) {
+    for (DarkCurrent.HotPixel pixel : camera.dark().hotPixels(Orientation.LANDSCAPE)) {
       hot.addObject().put("x", pixel.x()).put("y", pixel.y()).put("channel", pixel.channel());
     }
     WholeFile.write(

@@ -36,6 +36,9 @@ final class StreakFinder {
   /** Where more stand out the scene itself has changed, and nothing is told. */
   private static final int MOST_STREAKS = 8;
 
+  /** After so many that are no lines there are only edges of a scene that was shaken or blurred. */
+  private static final int MOST_REFUSED = 24;
+
   /** A single pixel counts at the most this much: stars are bright but short. */
   private static final float CLIP_SIGMA = 3;
 
@@ -202,7 +205,8 @@ final class StreakFinder {
 
   private List<Streak> findAll() {
     List<Streak> found = new ArrayList<>();
-    while (found.size() < MOST_STREAKS) {
+    int refused = 0;
+    while (found.size() < MOST_STREAKS && refused < MOST_REFUSED) {
       Line best = strongest();
       if (best == null) {
         break;
@@ -216,6 +220,8 @@ final class StreakFinder {
           && streak.width() <= WIDEST_PIXELS
           && filled >= LEAST_FILLED) {
         found.add(streak);
+      } else {
+        refused++;
       }
     }
     return found.size() == MOST_STREAKS ? List.of() : List.copyOf(found);

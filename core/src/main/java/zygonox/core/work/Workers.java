@@ -2,6 +2,8 @@ package zygonox.core.work;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Queue;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -14,6 +16,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 public final class Workers implements AutoCloseable {
   private final ExecutorService threads;
   private final int count;
+  private final Queue<Future<?>> started = new ConcurrentLinkedQueue<>();
 
   /**
    * @param count threads, 1 or more
@@ -80,6 +83,34 @@ public final class Workers implements AutoCloseable {
         first = first == null ? e.getCause() : first;
       } catch (InterruptedException e) {
         failed.set(true);
+        Thread.currentThread().interrupt();
+        first = first == null ? new Cancelled() : first;
+      }
+    }
+    if (first != null) {
+      throw rethrown(first);
+    }
+  }
+
+  /** Hands one piece of work to the next free thread and returns at once; see {@link #finish}. */
+  public void start(Runnable work) {
+    started.add(threads.submit(work));
+  }
+
+  /** How many of the pieces started are not done yet. */
+  public int waiting() {
+    return (int) started.stream().filter(f -> !f.isDone()).count();
+  }
+
+  /** Waits for all pieces started; the first failure among them is thrown again. */
+  public void finish() {
+    Throwable first = null;
+    for (Future<?> future; (future = started.poll()) != null; ) {
+      try {
+        future.get();
+      } catch (ExecutionException e) {
+        first = first == null ? e.getCause() : first;
+      } catch (InterruptedException e) {
         Thread.currentThread().interrupt();
         first = first == null ? new Cancelled() : first;
       }

@@ -49,11 +49,21 @@ class HappeningsTest {
     Happenings happenings = Happenings.of(kinds, List.of(program), body, seed);
     SimulatedCamera camera =
         new SimulatedCamera(
-            body, night.lens(), night.site(), new Scene(night.millAzimuthDeg()), seed, happenings);
+            body,
+            night.lens(),
+            night.site(),
+            new Scene(night.millAzimuthDeg()),
+            seed,
+            happenings,
+            10);
     Rehearsal rehearsal = new Rehearsal(camera, Rehearsal.FileType.TIFF);
     Path into = Files.createDirectories(folder.resolve(kinds.toString()));
     List<Rehearsal.Planned> planned =
-        rehearsal.plan(List.of(program), p -> Take.of(p, night.kit(), night.place()), FRAMES, into);
+        rehearsal.plan(
+            List.of(program),
+            p -> happenings.comeAbout(p, Take.of(p, night.kit(), night.place())),
+            FRAMES,
+            into);
     rehearsal.run(planned, f -> {}, Progress.NONE, new Cancellation());
     Truth.write(camera, seed, planned, into.resolve("truth.json"));
     List<Frame> frames = new ArrayList<>();
@@ -180,6 +190,37 @@ class HappeningsTest {
             / length
             / s.length();
     return off < 6 && turned < 0.03;
+  }
+
+  @Test
+  void windAndFocusMakeStarsWideAndFocusDoesSoFromTheStart() throws Exception {
+    Night12 wind = rehearsed(EnumSet.of(HappeningKind.WIND), 7);
+    int shaken = 0;
+    for (int i = 0; i < FRAMES; i++) {
+      boolean isShaken = wind.truth().get(i).get("starSigma").asDouble() > 0.8;
+      shaken += isShaken ? 1 : 0;
+      assertThat(has(wind.judged().get(i), Code.STARS_WIDE)).as("frame %d", i).isEqualTo(isShaken);
+    }
+    assertThat(shaken).isBetween(1, FRAMES / 2);
+    Night12 soft = rehearsed(EnumSet.of(HappeningKind.FOCUS), 7);
+    Night12 sharp = rehearsed(EnumSet.noneOf(HappeningKind.class), 7);
+    double ratio =
+        soft.measures().get(0).shape().orElseThrow().fwhm()
+            / sharp.measures().get(0).shape().orElseThrow().fwhm();
+    assertThat(ratio).isGreaterThan(1.5);
+    assertThat(soft.measures().get(0).stars()).isLessThan(sharp.measures().get(0).stars());
+  }
+
+  @Test
+  void batteryAndCardEndARunAndTheTruthSaysWhen() throws Exception {
+    Night12 night = rehearsed(EnumSet.of(HappeningKind.BATTERY), 8);
+    assertThat(night.measures().size()).isBetween(2, FRAMES - 1);
+    Path truth = folder.resolve("[BATTERY]").resolve("truth.json");
+    JsonNode end = new ObjectMapper().readTree(truth.toFile()).get("ends").get(0);
+    assertThat(end.get("kind").asText()).isEqualTo("battery");
+    int last = night.truth().size() - 1;
+    assertThat(end.get("at").asText())
+        .isGreaterThan(night.truth().get(last).get("middle").asText().substring(0, 16));
   }
 
   @Test

@@ -228,6 +228,7 @@ public final class RehearseModel {
       } catch (IOException e) {
         throw new WorkFailed("The folder " + folder + " cannot be made", e);
       }
+      Happenings happenings = Happenings.of(happening, List.of(program), body(night, size), seed);
       SimulatedCamera camera =
           new SimulatedCamera(
               body(night, size),
@@ -235,12 +236,13 @@ public final class RehearseModel {
               night.site(),
               new Scene(night.millAzimuthDeg()),
               seed,
-              Happenings.of(happening, List.of(program), body(night, size), seed));
+              happenings,
+              night.assumptions().celsius());
       Rehearsal rehearsal = new Rehearsal(camera, type);
       List<Rehearsal.Planned> planned =
           rehearsal.plan(
               List.of(program),
-              p -> Take.of(p, night.kit(), night.place()),
+              p -> happenings.comeAbout(p, Take.of(p, night.kit(), night.place())),
               Integer.MAX_VALUE,
               folder);
       rehearsal.run(
