@@ -4,7 +4,6 @@ import java.time.Duration;
 import java.time.Instant;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.work.Cancellation;
-import zygonox.core.work.Cancelled;
 
 /** The machine's clock, from any moment on and as fast as wanted. */
 public final class ClockPace implements Pace {
@@ -40,12 +39,7 @@ public final class ClockPace implements Pace {
       if (millis <= 0) {
         return;
       }
-      try {
-        Thread.sleep((long) Math.min(LONGEST_SLEEP_MILLIS, Math.ceil(millis)));
-      } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
-        throw new Cancelled();
-      }
+      cancellation.sleep((long) Math.min(LONGEST_SLEEP_MILLIS, Math.ceil(millis)));
     }
   }
 }

@@ -1,7 +1,6 @@
 package zygonox.core.camera;
 
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -18,7 +17,6 @@ import zygonox.core.optics.LightMeter;
 import zygonox.core.optics.Orientation;
 import zygonox.core.optics.Projection;
 import zygonox.core.optics.StarImage;
-import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
 import zygonox.core.quantity.Direction;
@@ -27,7 +25,6 @@ import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
 import zygonox.core.raw.BayerPattern;
 import zygonox.core.site.Site;
-import zygonox.core.sky.SkyGlow;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
 
@@ -39,7 +36,7 @@ import zygonox.core.work.WholeFile;
  */
 public final class SimulatedCamera implements Camera {
   /** Read noise of 3 electrons, squared. */
-  private static final float READ_VARIANCE = 9;
+  static final float READ_VARIANCE = 9;
 
   /** Values of a raw file of 14 bits: without light, and full. */
   private static final int RAW_BLACK = 512;
@@ -49,19 +46,8 @@ public final class SimulatedCamera implements Camera {
   /** What the sensor's red and blue give for grey where its green gives 1. */
   private static final double[] NEUTRAL = {0.5, 1, 0.65};
 
-  /** Colour of the night sky in the three channels after white balance. */
-  private static final float[] SKY_COLOUR = {0.78f, 0.92f, 1.22f};
-
-  /** Blurs the ground from here on, as a multiple of a sharp star's width. */
-  private static final double VISIBLY_WIDER = 1.15;
-
   /** What the sensor has where nothing is said of it. */
   private static final double USUAL_CELSIUS = 10;
-
-  /** By how much cloud at its thickest is brighter than clear sky. */
-  private static final float CLOUD_GLOW = 0.9f;
-
-  private static final int STRIP_ROWS = 64;
 
   private final Body body;
   private final Lens lens;
@@ -107,20 +93,32 @@ public final class SimulatedCamera implements Camera {
     return dark;
   }
 
-  private Projection projection(Program program) {
+  Projection projection(Program program) {
     return new Projection(held(program), program.focalMm(), program.facing());
   }
 
-  private LightMeter meter(Program program) {
+  LightMeter meter(Program program) {
     return new LightMeter(held(program), program.focalMm(), program.aperture());
   }
 
-  private Body held(Program program) {
+  Body held(Program program) {
     return program.orientation().held(body);
   }
 
   Happenings happenings() {
     return happenings;
+  }
+
+  Site site() {
+    return site;
+  }
+
+  /** What stands before the sky, drawn once for each way the lens looks. */
+  Scene.Ground ground(Program seen) {
+    Body held = held(seen);
+    return grounds.computeIfAbsent(
+        new View(seen.focalMm(), seen.facing(), seen.orientation()),
+        v -> scene.seenBy(projection(seen), held.pixelsWide(), held.pixelsHigh()));
   }
 
   /** Spread of a star's image during a shot, sigma in pixels. */
@@ -158,7 +156,7 @@ public final class SimulatedCamera implements Camera {
         meter(program).zeroPoint(),
         held(program).pixelsWide(),
         held(program).pixelsHigh(),
-        STRIP_ROWS,
+        FrameLight.STRIP_ROWS,
         coma(program));
   }
 
@@ -182,17 +180,17 @@ public final class SimulatedCamera implements Camera {
             format.nearest(Depth.SIXTEEN),
             info(program, shot),
             () -> "");
-    Development development = new Development(program, shot, header.depth());
+    ReadOut readOut = new ReadOut(program, shot, header.depth());
     format.write(
         target,
         WholeFile.IfPresent.REPLACE,
         header,
         sink -> {
-          short[] samples = new short[STRIP_ROWS * header.rowSamples()];
-          for (int row = 0; row < header.height(); row += STRIP_ROWS) {
+          short[] samples = new short[FrameLight.STRIP_ROWS * header.rowSamples()];
+          for (int row = 0; row < header.height(); row += FrameLight.STRIP_ROWS) {
             cancellation.check();
-            int rows = Math.min(STRIP_ROWS, header.height() - row);
-            development.strip(row, rows, samples);
+            int rows = Math.min(FrameLight.STRIP_ROWS, header.height() - row);
+            readOut.strip(row, rows, samples);
             sink.rows(row, rows, samples);
           }
         });
@@ -207,16 +205,16 @@ public final class SimulatedCamera implements Camera {
             Depth.SIXTEEN,
             info(program, shot),
             () -> "");
-    Development development = new Development(program, shot, Depth.SIXTEEN);
+    ReadOut readOut = new ReadOut(program, shot, Depth.SIXTEEN);
     DngFile.write(
         target,
         WholeFile.IfPresent.REPLACE,
         header,
         new DngFile.Sensor(BayerPattern.RGGB, RAW_BLACK, RAW_WHITE, NEUTRAL),
-        STRIP_ROWS,
+        FrameLight.STRIP_ROWS,
         (firstRow, rows, samples) -> {
           cancellation.check();
-          development.rawStrip(firstRow, rows, samples);
+          readOut.rawStrip(firstRow, rows, samples);
         });
   }
 
@@ -225,12 +223,12 @@ public final class SimulatedCamera implements Camera {
     Body held = held(program);
     PixelLayout layout = new PixelLayout(held.pixelsWide(), held.pixelsHigh(), 3, 8);
     Raster raster = Raster.blank(layout);
-    Development development = new Development(program, shot, Depth.EIGHT);
-    short[] samples = new short[STRIP_ROWS * layout.rowSamples()];
-    for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
+    ReadOut readOut = new ReadOut(program, shot, Depth.EIGHT);
+    short[] samples = new short[FrameLight.STRIP_ROWS * layout.rowSamples()];
+    for (int row = 0; row < layout.height(); row += FrameLight.STRIP_ROWS) {
       cancellation.check();
-      int rows = Math.min(STRIP_ROWS, layout.height() - row);
-      development.strip(row, rows, samples);
+      int rows = Math.min(FrameLight.STRIP_ROWS, layout.height() - row);
+      readOut.strip(row, rows, samples);
       System.arraycopy(
           samples, 0, raster.samples(), row * layout.rowSamples(), rows * layout.rowSamples());
     }
@@ -250,71 +248,40 @@ public final class SimulatedCamera implements Camera {
         1);
   }
 
-  /** One frame's way from light to samples. */
-  private final class Development {
+  /** How the electrons of one frame become samples. */
+  private final class ReadOut {
     private final Shot shot;
-    private final Projection projection;
-    private final StarTracks tracks;
-    private final Scene.Ground ground;
+    private final FrameLight frame;
     private final Srgb.Encoder encoder;
-    private final int width;
-    private final float[] light;
-    private final SkyLight skyLight;
-    private final List<DarkCurrent.HotPixel> hot;
-    private final float darkElectrons;
-    private final GroundLight groundLight;
-    private final boolean capped;
-    private final List<FlightLine> flights;
-    private final double sigma;
-    private final CloudCover cloud;
-    private final float skyElectrons;
     private final float fullWell;
     private final float white;
 
-    Development(Program planned, Shot shot, Depth depth) {
-      Program program = happenings.seen(planned, shot.opensAt());
-      this.shot = shot;
-      this.flights = flightLines(planned, shot);
-      this.sigma = sigmaPixels(planned, shot);
-      this.capped = program.job() == Job.DARKS;
-      Body held = held(program);
-      this.width = held.pixelsWide();
-      this.light = new float[3 * width * STRIP_ROWS];
-      this.hot = dark.hotPixels(program.orientation());
-      this.darkElectrons = (float) (dark.electronsPerSecond() * shot.exposureSeconds());
-      this.projection = projection(program);
-      this.tracks = tracks(planned, shot);
-      Scene.Ground sharp =
-          grounds.computeIfAbsent(
-              new View(program.focalMm(), program.facing(), program.orientation()),
-              v -> scene.seenBy(projection, width, held.pixelsHigh()));
-      double own = StarImage.sigmaPixels(body);
-      this.ground =
-          sigma > VISIBLY_WIDER * own
-              ? sharp.blurred((int) Math.ceil(1.5 * Math.sqrt(sigma * sigma - own * own)))
-              : sharp;
-      this.groundLight = new GroundLight(ground, projection, happenings, Exposure.of(shot), width);
-      this.encoder = new Srgb.Encoder(depth == Depth.EIGHT ? 8 : 16);
-      this.cloud = new CloudCover(happenings, Exposure.of(shot).middle(), width);
+    ReadOut(Program program, Shot shot, Depth depth) {
       LightMeter meter = meter(program);
-      SkyGlow sky = new SkyGlow(site.brightness(), site.place(), Exposure.of(shot).middle());
-      this.skyLight = new SkyLight(projection, sky, width, held.pixelsHigh());
-      this.skyElectrons =
-          (float) meter.skyElectrons(site.brightness().magnitude(), shot.exposureSeconds());
+      this.shot = shot;
+      this.frame = new FrameLight(SimulatedCamera.this, program, shot);
+      this.encoder = new Srgb.Encoder(depth == Depth.EIGHT ? 8 : 16);
       this.fullWell = (float) meter.fullWell();
       this.white = (float) meter.white(program.iso());
     }
 
     void strip(int firstRow, int rows, short[] samples) {
-      gather(firstRow, rows, false);
+      float[] light = frame.gather(firstRow, rows, false);
+      int row = 3 * frame.width();
       for (int y = 0; y < rows; y++) {
-        readOut(firstRow + y, 3 * y * width, samples);
+        Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y);
+        for (int i = y * row; i < (y + 1) * row; i++) {
+          float electrons = light[i];
+          electrons += (float) Math.sqrt(electrons + READ_VARIANCE) * grain.next();
+          samples[i] = (short) encoder.encode(Math.min(fullWell, electrons) / white);
+        }
       }
     }
 
     /** The same as a mosaic: each pixel counts one colour, red and blue through darker filters. */
     void rawStrip(int firstRow, int rows, short[] samples) {
-      gather(firstRow, rows, true);
+      float[] light = frame.gather(firstRow, rows, true);
+      int width = frame.width();
       for (int y = 0; y < rows; y++) {
         Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y);
         for (int x = 0; x < width; x++) {
@@ -325,70 +292,6 @@ public final class SimulatedCamera implements Camera {
           int value = Math.round(RAW_BLACK + share * (RAW_WHITE - RAW_BLACK));
           samples[y * width + x] = (short) Math.max(0, Math.min(RAW_WHITE, value));
         }
-      }
-    }
-
-    /** Collects the electrons of some rows, without noise. */
-    private void gather(int firstRow, int rows, boolean mosaic) {
-      Arrays.fill(light, 0, 3 * width * rows, 0);
-      if (!capped) {
-        tracks.into(light, firstRow, rows);
-        addFlights(firstRow, rows, false);
-        for (int y = 0; y < rows; y++) {
-          addSkyAndGround(firstRow + y, y * width);
-        }
-        addFlights(firstRow, rows, true);
-      }
-      for (int i = 0; i < 3 * width * rows; i++) {
-        light[i] += darkElectrons;
-      }
-      for (DarkCurrent.HotPixel pixel : hot) {
-        if (pixel.y() >= firstRow && pixel.y() < firstRow + rows) {
-          int channel = mosaic ? BayerPattern.RGGB.at(pixel.x(), pixel.y()) : pixel.channel();
-          light[3 * ((pixel.y() - firstRow) * width + pixel.x()) + channel] +=
-              (float) (pixel.electronsPerSecond() * shot.exposureSeconds());
-        }
-      }
-    }
-
-    private void addFlights(int firstRow, int rows, boolean onGround) {
-      for (FlightLine flight : flights) {
-        if (flight.isOnGround() == onGround) {
-          flight.into(light, firstRow, rows, width, sigma);
-        }
-      }
-    }
-
-    private void addSkyAndGround(int row, int at) {
-      SkyLight.Row sky = skyLight.new Row(row);
-      for (int x = 0; x < width; x++) {
-        float glow = skyElectrons * sky.glow(x);
-        float warm = sky.warmth(x);
-        float f = sky.falloff(x);
-        float cover = ground.cover(row * width + x);
-        float land = cover > 0 ? groundLight.reflectance(row, x) : 0;
-        float veil = cloud.at(x, row);
-        // Cloud takes the stars' light and gives back the town's.
-        float brighter = 1 + CLOUD_GLOW * veil;
-        int i = 3 * (at + x);
-        for (int c = 0; c < 3; c++) {
-          float empty = glow * SKY_COLOUR[c] * (1 + warm * (1 - c));
-          float star = light[i + c] * (1 - veil);
-          light[i + c] =
-              f * ((1 - cover) * (star + empty * brighter) + cover * land * empty * brighter);
-        }
-        if (cover > 0) {
-          groundLight.addTorches(light, i, x, row, f * cover * land * skyElectrons);
-        }
-      }
-    }
-
-    private void readOut(int row, int at, short[] samples) {
-      Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), row);
-      for (int i = at; i < at + 3 * width; i++) {
-        float electrons = light[i];
-        electrons += (float) Math.sqrt(electrons + READ_VARIANCE) * grain.next();
-        samples[i] = (short) encoder.encode(Math.min(fullWell, electrons) / white);
       }
     }
   }

@@ -23,4 +23,20 @@ public final class Cancellation {
       throw new Cancelled();
     }
   }
+
+  /**
+   * Waits.
+   *
+   * @param millis how long, 1 or more
+   * @throws Cancelled when the work was ended meanwhile
+   */
+  public void sleep(long millis) {
+    try {
+      Thread.sleep(millis);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new Cancelled();
+    }
+    check();
+  }
 }

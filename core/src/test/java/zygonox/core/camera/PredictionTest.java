@@ -1,0 +1,137 @@
+package zygonox.core.camera;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Random;
+import org.hipparchus.stat.correlation.PearsonsCorrelation;
+import org.hipparchus.stat.descriptive.DescriptiveStatistics;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import zygonox.core.night.Night;
+import zygonox.core.night.TestNights;
+import zygonox.core.optics.Body;
+import zygonox.core.program.Job;
+import zygonox.core.program.Program;
+import zygonox.core.program.Take;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.raster.Raster;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.Progress;
+
+/** The predicted picture held against the blend of frames that were really shot. */
+class PredictionTest {
+  private static final Night NIGHT = TestNights.demo();
+  private static final int FRAMES = 16;
+  private static final Body BODY = NIGHT.body().withPixels(480, 320);
+
+  private static SimulatedCamera camera(long seed) {
+    return new SimulatedCamera(BODY, NIGHT.lens(), NIGHT.site(), new Scene(0), seed);
+  }
+
+  private static Program program() {
+    Program first = NIGHT.programs().get(0);
+    return first.withInterval(first.interval().withCount(FRAMES));
+  }
+
+  private static List<Take> takes() {
+    return Take.of(program(), NIGHT.kit(), NIGHT.place());
+  }
+
+  /** The brightest of the frames at each sample, as the lighten blend makes it. */
+  private static double[] shot() {
+    SimulatedCamera camera = camera(3);
+    double[] most = new double[480 * 320 * 3];
+    for (Take take : takes()) {
+      Raster frame = camera.preview(take.settings(), take.shot(), new Cancellation());
+      for (int i = 0; i < most.length; i++) {
+        most[i] = Math.max(most[i], frame.samples()[i]);
+      }
+    }
+    return most;
+  }
+
+  private static double[] predicted(Prediction.Blend blend) {
+    Raster raster =
+        new Prediction(camera(4), 4).of(takes(), blend, Progress.NONE, new Cancellation());
+    double[] samples = new double[raster.samples().length];
+    for (int i = 0; i < samples.length; i++) {
+      samples[i] = raster.samples()[i];
+    }
+    return samples;
+  }
+
+  @Test
+  void aTrailPictureComesOutAsTheFramesDo() {
+    double[] shot = shot();
+    double[] predicted = predicted(Prediction.Blend.LIGHTEN);
+    double mean = new DescriptiveStatistics(shot).getMean();
+    assertThat(new DescriptiveStatistics(predicted).getMean()).isCloseTo(mean, within(0.03 * mean));
+    assertThat(new PearsonsCorrelation().correlation(shot, predicted)).isGreaterThan(0.95);
+  }
+
+  @Test
+  void aMeanHasLessNoiseThanASingleFrameByTheRootOfTheirCount() {
+    double single = skyNoise(predicted(Prediction.Blend.SINGLE));
+    double mean = skyNoise(predicted(Prediction.Blend.MEAN));
+    assertThat(single / mean).isCloseTo(Math.sqrt(FRAMES), within(1.2));
+  }
+
+  /** From differences of neighbours in rows of open sky, so that slopes do not count. */
+  private static double skyNoise(double[] samples) {
+    DescriptiveStatistics off = new DescriptiveStatistics();
+    for (int y = 20; y < 60; y++) {
+      for (int x = 20; x < 460; x++) {
+        int i = 3 * (y * 480 + x) + 1;
+        double difference = samples[i] - samples[i + 3];
+        if (Math.abs(difference) < 25) {
+          off.addValue(difference);
+        }
+      }
+    }
+    // Rounding to whole values adds a twelfth to the variance of each.
+    return Math.sqrt(Math.max(1e-6, off.getVariance() / 2 - 1.0 / 12));
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {1, 2, 5, 30, 170})
+  void theHighestOfManyDrawsIsAsHighAndAsSteadyAsDrawn(int n) {
+    Random random = new Random(n);
+    DescriptiveStatistics highest = new DescriptiveStatistics();
+    for (int k = 0; k < 20_000; k++) {
+      double most = Double.NEGATIVE_INFINITY;
+      for (int i = 0; i < n; i++) {
+        most = Math.max(most, random.nextGaussian());
+      }
+      highest.addValue(most);
+    }
+    assertThat(Prediction.expectedHighest(n)).isCloseTo(highest.getMean(), within(0.05));
+    assertThat(Prediction.spreadOfHighest(n))
+        .isCloseTo(highest.getStandardDeviation(), within(0.05));
+  }
+
+  @ParameterizedTest
+  @EnumSource(Job.class)
+  void everyJobHasItsBlend(Job job) {
+    assertThat(Prediction.Blend.of(job))
+        .isEqualTo(
+            switch (job) {
+              case STAR_TRAILS_SHORT, STAR_TRAILS_LONG, LIGHT_TRAILS -> Prediction.Blend.LIGHTEN;
+              case MILKY_WAY_SKY, TRACKED, PANORAMA, NOISE_BURST -> Prediction.Blend.MEAN;
+              default -> Prediction.Blend.SINGLE;
+            });
+  }
+
+  @Test
+  void withoutFramesNothingIsPredicted() {
+    Prediction prediction = new Prediction(camera(1), 1);
+    assertThatThrownBy(
+            () ->
+                prediction.of(List.of(), Prediction.Blend.MEAN, Progress.NONE, new Cancellation()))
+        .isInstanceOf(InvalidInput.class);
+  }
+}
