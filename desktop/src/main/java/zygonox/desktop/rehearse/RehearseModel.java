@@ -1,33 +1,28 @@
 package zygonox.desktop.rehearse;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.camera.HappeningKind;
 import zygonox.core.camera.Happenings;
-import zygonox.core.camera.Rehearsal;
+import zygonox.core.camera.Prediction;
 import zygonox.core.camera.Rehearsal.FileType;
 import zygonox.core.camera.Scene;
 import zygonox.core.camera.SimulatedCamera;
-import zygonox.core.camera.Truth;
-import zygonox.core.frame.FrameFinder;
-import zygonox.core.frame.FrameSet;
 import zygonox.core.night.Night;
 import zygonox.core.optics.Body;
 import zygonox.core.program.Program;
 import zygonox.core.program.Take;
 import zygonox.core.quantity.ByteSize;
+import zygonox.core.raster.Raster;
+import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
-import zygonox.core.work.WorkFailed;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Settings;
 import zygonox.desktop.stage.OpenNight;
@@ -49,8 +44,30 @@ public final class RehearseModel {
     }
   }
 
+  /** How time goes by. */
+  enum Speed {
+    AT_ONCE("without waiting", 0),
+    FAST("with the timer running 60 times as fast", 60),
+    REAL("with the timer running in real time", 1);
+
+    private final String text;
+    private final double times;
+
+    Speed(String text, double times) {
+      this.text = text;
+      this.times = times;
+    }
+
+    /** How many times as fast as a clock; 0 for as fast as can be. */
+    double times() {
+      return times;
+    }
+  }
+
   /** Bytes a pixel takes in each file type: measured on rehearsed frames. */
   private static final double JPEG_BYTES = 0.3;
+
+  private static final int PREDICTED_WIDTH = 1200;
 
   private static final double TIFF_BYTES = 6;
   private static final double DNG_BYTES = 2;
@@ -58,6 +75,7 @@ public final class RehearseModel {
   private final OpenNight night;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+  private Speed speed = Speed.AT_ONCE;
   private Size size = Size.SMALL;
   private FileType fileType = FileType.JPEG;
   private Set<HappeningKind> happening = Set.of();
@@ -96,7 +114,19 @@ public final class RehearseModel {
                     i -> programs.get(i).name(),
                     i -> yields(programs.get(i), size, fileType),
                     night.programIndexProperty()::set))
-            .say(" without waiting, under a simulated sky, at ")
+            .say(" ")
+            .set(
+                Settings.choice(
+                    "speed",
+                    speed,
+                    List.of(Speed.values()),
+                    s -> s.text,
+                    s -> lasts(programs.get(index), s),
+                    s -> {
+                      speed = s;
+                      refresh();
+                    }))
+            .say(", under a simulated sky, at ")
             .set(
                 Settings.choice(
                     "size",
@@ -166,6 +196,15 @@ public final class RehearseModel {
         : kinds.size() == 1 ? kinds.iterator().next().key() : "everything";
   }
 
+  private String lasts(Program program, Speed chosen) {
+    double seconds = program.totalSeconds(night.night().body());
+    return chosen == Speed.AT_ONCE
+        ? "as many frames at once as this machine has cores"
+        : "the run lasts "
+            + Words.duration(seconds / chosen.times)
+            + "; it can be paused and stopped";
+  }
+
   private String yields(Program program, Size chosen, FileType type) {
     Body body = body(night.night(), chosen);
     double bytes =
@@ -188,18 +227,17 @@ public final class RehearseModel {
     return body.withPixels(body.pixelsWide() / size.divisor, body.pixelsHigh() / size.divisor);
   }
 
-  /**
-   * A frame that has just been stored.
-   *
-   * @param opened when its shutter opened
-   * @param file where it is
-   */
-  public record Arrival(Instant opened, Path file) {}
-
   /** The work of rehearsing, cut off from the window: takes what is set now. */
-  public Job job() {
-    return new Job(
-        night.night(), night.program().orElseThrow(), size, fileType, seed, happening, folder());
+  public RehearsalJob job() {
+    return new RehearsalJob(
+        night.night(),
+        night.program().orElseThrow(),
+        body(night.night(), size),
+        speed,
+        fileType,
+        seed,
+        happening,
+        folder());
   }
 
   /** A folder of its own for each rehearsal, so that none overwrites another. */
@@ -212,46 +250,36 @@ public final class RehearseModel {
     return parent.resolve(Integer.toString(number));
   }
 
-  /** A rehearsal that is about to run. */
-  public record Job(
-      Night night,
-      Program program,
-      Size size,
-      FileType type,
-      long seed,
-      Set<HappeningKind> happening,
-      Path folder) {
-    /** Shoots, and lists the frames. */
-    public FrameSet run(Consumer<Arrival> onFrame, Progress progress, Cancellation cancellation) {
-      try {
-        Files.createDirectories(folder);
-      } catch (IOException e) {
-        throw new WorkFailed("The folder " + folder + " cannot be made", e);
-      }
-      Happenings happenings = Happenings.of(happening, List.of(program), body(night, size), seed);
-      SimulatedCamera camera =
-          new SimulatedCamera(
-              body(night, size),
-              night.lens(),
-              night.site(),
-              new Scene(night.millAzimuthDeg()),
-              seed,
-              happenings,
-              night.assumptions().celsius());
-      Rehearsal rehearsal = new Rehearsal(camera, type);
-      List<Rehearsal.Planned> planned =
-          rehearsal.plan(
-              List.of(program),
-              p -> happenings.comeAbout(p, Take.of(p, night.kit(), night.place())),
-              Integer.MAX_VALUE,
-              folder);
-      rehearsal.run(
-          planned,
-          next -> onFrame.accept(new Arrival(next.shot().opensAt(), next.file())),
-          progress,
-          cancellation);
-      Truth.write(camera, seed, planned, folder.resolve("truth.json"));
-      return FrameFinder.find(List.of(folder), Progress.NONE, cancellation);
-    }
+  /** What a predicted picture is. */
+  static String caption(Program program) {
+    int frames = program.interval().count();
+    return switch (Prediction.Blend.of(program.job())) {
+      case LIGHTEN -> "predicted: " + Words.frames(frames) + ", lightened";
+      case MEAN -> "predicted: the mean of " + Words.frames(frames) + ", brought onto the stars";
+      case SINGLE -> "predicted: one frame";
+    };
+  }
+
+  /** The finished picture of the program in work, of a width that a window shows. */
+  static Raster predicted(
+      Night plan, Program program, Progress progress, Cancellation cancellation) {
+    Body body = plan.body();
+    int width = Math.min(PREDICTED_WIDTH, body.pixelsWide());
+    Body small = body.withPixels(width, width * body.pixelsHigh() / body.pixelsWide());
+    SimulatedCamera camera =
+        new SimulatedCamera(
+            small,
+            plan.lens(),
+            plan.site(),
+            new Scene(plan.millAzimuthDeg()),
+            1,
+            Happenings.NONE,
+            plan.assumptions().celsius());
+    return new Prediction(camera, 1)
+        .of(
+            Take.of(program, plan.kit(), plan.place()),
+            Prediction.Blend.of(program.job()),
+            progress,
+            cancellation);
   }
 }

@@ -22,4 +22,9 @@ public record Home(Path folder) {
   public Path sites() {
     return folder.resolve("sites.geojson");
   }
+
+  /** How lessons were answered. */
+  public Path practice() {
+    return folder.resolve("practice.json");
+  }
 }

@@ -10,7 +10,9 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.camera.TimerLine;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.program.Interval;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.desktop.stage.OpenNight;
@@ -42,14 +44,40 @@ class RehearseModelTest {
   void eachRehearsalHasAFolderOfItsOwn() {
     var program = night.program().orElseThrow();
     night.edit("count", program.withInterval(program.interval().withCount(2)));
-    List<RehearseModel.Arrival> arrivals = new CopyOnWriteArrayList<>();
-    RehearseModel.Job job = model.job();
-    FrameSet first = job.run(arrivals::add, Progress.NONE, new Cancellation());
+    List<RehearsalJob.Arrival> arrivals = new CopyOnWriteArrayList<>();
+    RehearsalJob job = model.job();
+    FrameSet first = job.run(arrivals::add, line -> {}, Progress.NONE, new Cancellation());
     assertThat(first.frames()).hasSize(2);
     assertThat(arrivals).hasSize(2);
     assertThat(Files.exists(job.folder().resolve("truth.json"))).isTrue();
     assertThat(first.takenAt(first.frames().get(0)))
         .hasValue(night.program().orElseThrow().shots().get(0).opensAt());
     assertThat(model.job().folder()).isNotEqualTo(job.folder());
+  }
+
+  @Test
+  void aTimerRunsTheProgramAndWritesItsLog() throws Exception {
+    var program = night.program().orElseThrow();
+    night.edit("count", program.withInterval(new Interval(0, 0.5, 0.5, 3)));
+    setting(model.sentenceProperty().get(), "speed").step().accept(1);
+    assertThat(model.sentenceProperty().get().text()).contains("60 times as fast");
+    List<TimerLine.Kind> said = new CopyOnWriteArrayList<>();
+    RehearsalJob job = model.job();
+    FrameSet set =
+        job.run(a -> {}, line -> said.add(line.kind()), Progress.NONE, new Cancellation());
+    assertThat(said).startsWith(TimerLine.Kind.STARTED).contains(TimerLine.Kind.TOOK);
+    assertThat(set.frames()).isNotEmpty();
+    assertThat(Files.exists(job.folder().resolve("truth.json"))).isTrue();
+    assertThat(job.timer()).isEmpty();
+  }
+
+  @Test
+  void theFinishedPictureIsPredictedAtAWindowsSize() {
+    var raster =
+        RehearseModel.predicted(
+            night.night(), night.program().orElseThrow(), Progress.NONE, new Cancellation());
+    assertThat(raster.layout().width()).isEqualTo(1200);
+    assertThat(RehearseModel.caption(night.program().orElseThrow()))
+        .isEqualTo("predicted: 48 frames, lightened");
   }
 }

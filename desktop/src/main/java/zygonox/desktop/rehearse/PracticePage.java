@@ -1,0 +1,157 @@
+package zygonox.desktop.rehearse;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import zygonox.core.camera.Lesson;
+import zygonox.core.camera.Mistake;
+import zygonox.core.words.CameraWords;
+import zygonox.desktop.picture.Pixels;
+import zygonox.desktop.stage.Facts;
+import zygonox.desktop.stage.Page;
+import zygonox.desktop.stage.Workplace;
+
+/** Shows rehearsed frames with one thing wrong, and asks what. */
+final class PracticePage implements Page {
+  private final Workplace workplace;
+  private final PracticeModel model;
+  private final HBox head;
+  private final VBox side;
+  private final Label question = new Label();
+  private final Label told = new Label();
+  private final Label score = new Label();
+  private final Facts facts = new Facts("The frames");
+  private final HBox frames = new HBox(6);
+  private final List<Button> answers = new ArrayList<>();
+  private List<Pixels> pixels = List.of();
+
+  PracticePage(Workplace workplace) {
+    this.workplace = workplace;
+    model = new PracticeModel(workplace.night(), workplace.home(), System.nanoTime());
+    question.getStyleClass().add("statement");
+    question.setWrapText(true);
+    Button next = new Button("Next lesson");
+    next.setId("next-lesson");
+    next.getStyleClass().add("act");
+    next.setMinWidth(Region.USE_PREF_SIZE);
+    next.setOnAction(e -> next());
+    HBox.setHgrow(question, Priority.ALWAYS);
+    question.setMaxWidth(Double.MAX_VALUE);
+    head = new HBox(18, question, next);
+    ToggleGroup group = new ToggleGroup();
+    for (int i = 0; i < 3; i++) {
+      int index = i;
+      ToggleButton button = new ToggleButton(List.of("First", "Second", "Third").get(i));
+      button.setId("lesson-frame-" + (i + 1));
+      button.setToggleGroup(group);
+      button.setOnAction(e -> show(index));
+      frames.getChildren().add(button);
+    }
+    VBox choices = new VBox(4);
+    for (Mistake mistake : Mistake.values()) {
+      Button button = new Button(CameraWords.mistake(mistake));
+      button.setId("answer-" + mistake.name().toLowerCase());
+      button.setMaxWidth(Double.MAX_VALUE);
+      button.setOnAction(e -> answer(mistake));
+      answers.add(button);
+      choices.getChildren().add(button);
+    }
+    told.setId("lesson-told");
+    told.setWrapText(true);
+    told.setMinHeight(Region.USE_PREF_SIZE);
+    score.setId("lesson-score");
+    score.getStyleClass().add("field-name");
+    score.setWrapText(true);
+    score.setMinHeight(Region.USE_PREF_SIZE);
+    side = new VBox(10, frames, facts, choices, told, score);
+    side.getStyleClass().add("side");
+    side.setPrefWidth(330);
+    model.lessonProperty().subscribe(l -> retell());
+    model.answerProperty().subscribe(a -> retell());
+  }
+
+  private void retell() {
+    boolean asked = model.lessonProperty().get() != null;
+    boolean answered = model.answerProperty().get().isPresent();
+    question.setText(
+        asked
+            ? "What is wrong with these three frames? " + model.planned() + "."
+            : "Three frames, one thing wrong or nothing: can you tell which?");
+    answers.forEach(b -> b.setDisable(!asked || answered));
+    frames.setDisable(!asked);
+    facts.show(model.facts());
+    told.setText(model.told());
+    score.setText(model.score());
+  }
+
+  private void answer(Mistake mistake) {
+    try {
+      model.answer(mistake);
+    } catch (RuntimeException e) {
+      workplace.navigator().fault(e);
+    }
+  }
+
+  private void next() {
+    PracticeModel.Making making = model.next();
+    workplace
+        .tasks()
+        .start(
+            "Shooting the lesson",
+            (progress, cancellation) -> {
+              Lesson lesson = making.make(cancellation);
+              return new Shown(lesson, lesson.frames().stream().map(Pixels::of).toList());
+            },
+            shown -> {
+              pixels = shown.pixels;
+              model.take(shown.lesson);
+              show(0);
+            },
+            workplace.navigator()::fault);
+  }
+
+  private record Shown(Lesson lesson, List<Pixels> pixels) {}
+
+  private void show(int index) {
+    ((ToggleButton) frames.getChildren().get(index)).setSelected(true);
+    if (index < pixels.size()) {
+      workplace.picture().show(pixels.get(index), model.facts().get(index));
+    }
+  }
+
+  @Override
+  public String title() {
+    return "Practice";
+  }
+
+  @Override
+  public Node head() {
+    return head;
+  }
+
+  @Override
+  public Node side() {
+    return side;
+  }
+
+  @Override
+  public void enter() {
+    workplace.picture().compareWith(null, "");
+    head.setDisable(!model.canPractise());
+    if (!model.canPractise()) {
+      workplace.picture().clear("Add a program to practise with.");
+    } else if (pixels.isEmpty()) {
+      workplace.picture().clear("Ask for a lesson, and its frames appear here.");
+    } else {
+      show(0);
+    }
+  }
+}

@@ -1,0 +1,192 @@
+package zygonox.desktop.rehearse;
+
+import java.nio.file.Path;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import zygonox.core.camera.TimerLine;
+import zygonox.core.camera.TimerRun;
+import zygonox.core.frame.FrameReader;
+import zygonox.core.night.Night;
+import zygonox.core.program.Program;
+import zygonox.core.words.CameraWords;
+import zygonox.desktop.picture.Pixels;
+import zygonox.desktop.sentence.SentenceView;
+import zygonox.desktop.stage.Page;
+import zygonox.desktop.stage.StageName;
+import zygonox.desktop.stage.Workplace;
+
+/**
+ * Shoots the program with the simulated camera; the picture is the predicted one before, then the
+ * frame that came last.
+ */
+final class ShootPage implements Page {
+  private final Workplace workplace;
+  private final RehearseModel model;
+  private final HBox head;
+  private final VBox side;
+  private final Button run = new Button("Rehearse");
+  private final Button pause = new Button("Pause");
+  private final Button stop = new Button("Stop");
+  private final ListView<String> log = new ListView<>();
+  private RehearsalJob running;
+  private boolean paused;
+
+  ShootPage(Workplace workplace) {
+    this.workplace = workplace;
+    this.model = new RehearseModel(workplace.night());
+    SentenceView sentence = new SentenceView(model.sentenceProperty());
+    run.setId("rehearse");
+    run.getStyleClass().add("act");
+    run.setMinWidth(Region.USE_PREF_SIZE);
+    run.setOnAction(e -> rehearse());
+    HBox.setHgrow(sentence, Priority.ALWAYS);
+    head = new HBox(18, sentence, run);
+    log.setId("timer-log");
+    log.setPlaceholder(new Label("The timer's log"));
+    log.setFocusTraversable(false);
+    pause.setId("pause-timer");
+    pause.setOnAction(e -> pause());
+    stop.setId("stop-timer");
+    stop.setOnAction(e -> timer(TimerRun::stop));
+    HBox keys = new HBox(8, pause, stop);
+    side = new VBox(8, log, keys);
+    VBox.setVgrow(log, Priority.ALWAYS);
+    side.getStyleClass().add("side");
+    side.setPrefWidth(330);
+    showRunning(null);
+  }
+
+  @Override
+  public String title() {
+    return "Shoot";
+  }
+
+  @Override
+  public Node head() {
+    return head;
+  }
+
+  @Override
+  public Node side() {
+    return log.getItems().isEmpty() && running == null ? null : side;
+  }
+
+  @Override
+  public void enter() {
+    run.setDisable(!model.canRun());
+    workplace.picture().compareWith(null, "");
+    if (running == null) {
+      predict();
+    }
+  }
+
+  private void predict() {
+    if (!model.canRun()) {
+      workplace.picture().clear("Add a program, and its finished picture is predicted here.");
+      return;
+    }
+    Night night = workplace.night().night();
+    Program program = workplace.night().program().orElseThrow();
+    if (workplace.picture().pixelsProperty().get() == null) {
+      workplace.picture().clear("The finished picture is being reckoned.");
+    }
+    workplace
+        .tasks()
+        .quietly(
+            "prediction",
+            (progress, cancellation) ->
+                Pixels.of(RehearseModel.predicted(night, program, progress, cancellation)),
+            pixels -> {
+              if (running == null) {
+                workplace.picture().show(pixels, RehearseModel.caption(program));
+              }
+            });
+  }
+
+  private void rehearse() {
+    RehearsalJob job = model.job();
+    workplace.night().arriving().clear();
+    log.getItems().clear();
+    showRunning(job);
+    workplace
+        .tasks()
+        .start(
+            "Rehearsing " + job.program().name(),
+            (progress, cancellation) ->
+                job.run(
+                    a -> Platform.runLater(() -> arrived(a)),
+                    line -> Platform.runLater(() -> said(job, line)),
+                    progress,
+                    cancellation),
+            frames -> {
+              workplace.night().arriving().clear();
+              showRunning(null);
+              workplace.night().framesProperty().set(frames);
+              workplace
+                  .navigator()
+                  .note("%d frames are in %s".formatted(frames.frames().size(), job.folder()));
+              workplace.navigator().go(StageName.FRAMES);
+            },
+            fault -> {
+              workplace.night().arriving().clear();
+              showRunning(null);
+              workplace.navigator().fault(fault);
+            });
+  }
+
+  /** Shows the log and its keys while a timer runs. */
+  private void showRunning(RehearsalJob job) {
+    running = job;
+    paused = false;
+    pause.setText("Pause");
+    boolean timed = job != null && job.isTimed();
+    pause.setDisable(!timed);
+    stop.setDisable(!timed);
+    if (timed) {
+      workplace.navigator().replace();
+    }
+  }
+
+  private void said(RehearsalJob job, TimerLine line) {
+    log.getItems().add(CameraWords.line(line, job.night().zone()));
+    log.scrollTo(log.getItems().size() - 1);
+  }
+
+  private void pause() {
+    paused = !paused;
+    pause.setText(paused ? "Go on" : "Pause");
+    timer(
+        t -> {
+          if (paused) {
+            t.pause();
+          } else {
+            t.resume();
+          }
+        });
+  }
+
+  private void timer(Consumer<TimerRun> act) {
+    if (running != null) {
+      running.timer().ifPresent(act);
+    }
+  }
+
+  private void arrived(RehearsalJob.Arrival arrival) {
+    workplace.night().arriving().add(arrival.opened());
+    Path file = arrival.file();
+    workplace
+        .tasks()
+        .quietly(
+            "arriving frame",
+            (progress, cancellation) -> Pixels.of(FrameReader.readWhole(FrameReader.look(file))),
+            pixels -> workplace.picture().show(pixels, file.getFileName().toString()));
+  }
+}
