@@ -63,16 +63,22 @@ public final class DngFile {
             int width = header.width();
             short[] samples = new short[rowsAtOnce * width];
             ByteBuffer bytes = ByteBuffer.allocate(2 * samples.length).order(Ifd.ORDER);
+            MosaicPreview preview = new MosaicPreview(sensor, width, header.height());
             for (int row = 0; row < header.height(); row += rowsAtOnce) {
               int count = Math.min(rowsAtOnce, header.height() - row);
               rows.read(row, count, samples);
+              preview.add(row, count, samples);
               bytes.clear();
               bytes.asShortBuffer().put(samples, 0, count * width);
               bytes.limit(2 * count * width);
               put(channel, bytes, DATA_START + 2L * row * width);
             }
-            long end = DATA_START + 2L * width * header.height();
-            put(channel, ByteBuffer.wrap(directory(header, sensor, rowsAtOnce).at(end)), end);
+            long small = DATA_START + 2L * width * header.height();
+            put(channel, ByteBuffer.wrap(preview.rgb()), small);
+            // A directory begins at an even place.
+            long end = small + preview.rgb().length + 1 & ~1L;
+            Ifd ifd = directory(header, sensor, rowsAtOnce).below(330, directory(preview, small));
+            put(channel, ByteBuffer.wrap(ifd.at(end)), end);
             ByteBuffer start = ByteBuffer.allocate(8).order(Ifd.ORDER);
             start.putShort((short) 0x4949).putShort((short) 42).putInt((int) end).flip();
             put(channel, start, 0);
@@ -85,6 +91,21 @@ public final class DngFile {
     while (bytes.hasRemaining()) {
       position += channel.write(bytes, position);
     }
+  }
+
+  private static Ifd directory(MosaicPreview preview, long at) {
+    return new Ifd()
+        .longs(254, 1)
+        .longs(256, preview.width())
+        .longs(257, preview.height())
+        .shorts(258, 8, 8, 8)
+        .shorts(259, 1)
+        .shorts(262, 2)
+        .longs(273, at)
+        .shorts(277, 3)
+        .longs(278, preview.height())
+        .longs(279, 3L * preview.width() * preview.height())
+        .shorts(284, 1);
   }
 
   private static Ifd directory(PictureHeader header, Sensor sensor, int rowsPerStrip) {

@@ -103,6 +103,13 @@ final class DngStructure {
     }
   }
 
+  /** Whether a TIFF holds the samples of a sensor without being a DNG. */
+  static boolean hasMosaic(Path file) throws IOException {
+    try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
+      return TiffTags.read(channel).stream().anyMatch(d -> d.whole(PHOTOMETRIC, 0) == MOSAIC);
+    }
+  }
+
   private static UnreadableFrame unsupported(Path file, String what) {
     return new UnreadableFrame(file, new ReadFault(ReadFault.Kind.UNSUPPORTED, what));
   }

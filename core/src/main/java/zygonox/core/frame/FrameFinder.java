@@ -106,6 +106,10 @@ public final class FrameFinder {
     boolean noPicture =
         fault.kind() == ReadFault.Kind.NOT_A_PICTURE || fault.kind() == ReadFault.Kind.EMPTY;
     return noPicture
-        && !file.getFileName().toString().toLowerCase().matches(".*\\.(jpe?g|png|tiff?|dng|fits?)");
+        && !file.getFileName()
+            .toString()
+            .toLowerCase()
+            .matches(
+                ".*\\.(jpe?g|png|tiff?|dng|fits?|cr[23w]|nef|arw|orf|rw2|raf|pef|srw|x3f|3fr|iiq)");
   }
 }

@@ -29,6 +29,7 @@ final class FrameInfoReader {
     if (format == PictureFormat.FITS) {
       return FitsStructure.read(file).info();
     }
+    FrameInfo known = format == PictureFormat.RAW ? LibRaw.info(file) : FrameInfo.UNKNOWN;
     Metadata metadata;
     try {
       // From a stream, a TIFF would be read whole to reach a directory at its end.
@@ -38,20 +39,25 @@ final class FrameInfoReader {
               : ImageMetadataReader.readMetadata(file.toFile());
     } catch (ImageProcessingException | RuntimeException e) {
       // Broken metadata do not make a picture unreadable.
-      return FrameInfo.UNKNOWN;
+      return known;
     }
     Directory exposure = firstWith(metadata, ExifDirectoryBase.TAG_EXPOSURE_TIME);
     Directory body = metadata.getFirstDirectoryOfType(ExifIFD0Directory.class);
     return new FrameInfo(
         captureTime(metadata, body),
-        number(exposure, ExifDirectoryBase.TAG_EXPOSURE_TIME),
-        number(exposure, ExifDirectoryBase.TAG_FNUMBER),
-        number(exposure, ExifDirectoryBase.TAG_ISO_EQUIVALENT),
-        number(exposure, ExifDirectoryBase.TAG_FOCAL_LENGTH),
-        text(body, ExifDirectoryBase.TAG_MODEL),
+        or(number(exposure, ExifDirectoryBase.TAG_EXPOSURE_TIME), known.exposureSeconds()),
+        or(number(exposure, ExifDirectoryBase.TAG_FNUMBER), known.aperture()),
+        or(number(exposure, ExifDirectoryBase.TAG_ISO_EQUIVALENT), known.iso()),
+        or(number(exposure, ExifDirectoryBase.TAG_FOCAL_LENGTH), known.focalMm()),
+        text(body, ExifDirectoryBase.TAG_MODEL).or(known::camera),
         text(exposure, ExifDirectoryBase.TAG_BODY_SERIAL_NUMBER),
         text(exposure, ExifDirectoryBase.TAG_LENS_MODEL),
-        orientation(body));
+        // LibRaw turns its pictures upright itself.
+        format == PictureFormat.RAW ? 1 : orientation(body));
+  }
+
+  private static OptionalDouble or(OptionalDouble first, OptionalDouble second) {
+    return first.isPresent() ? first : second;
   }
 
   private static Directory firstWith(Metadata metadata, int tag) {

@@ -53,9 +53,13 @@ public final class FrameReader {
         PictureFormat.of(start)
             .orElseThrow(
                 () -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NOT_A_PICTURE)));
-    return format == PictureFormat.TIFF && DngStructure.read(file).isPresent()
-        ? PictureFormat.DNG
-        : format;
+    if (format != PictureFormat.TIFF) {
+      return format;
+    }
+    if (DngStructure.read(file).isPresent()) {
+      return PictureFormat.DNG;
+    }
+    return DngStructure.hasMosaic(file) ? PictureFormat.RAW : format;
   }
 
   private static PixelLayout storedLayout(Path file, PictureFormat format)
@@ -65,6 +69,7 @@ public final class FrameReader {
       case PNG -> PngStructure.read(file);
       case DNG -> raw(file).layout();
       case FITS -> FitsStructure.read(file).layout();
+      case RAW -> LibRaw.layout(file);
       case TIFF -> {
         Optional<TiffStructure> structure = TiffStructure.read(file);
         if (structure.isPresent() && structure.get().isTruncated()) {
@@ -146,6 +151,9 @@ public final class FrameReader {
     }
     if (frame.format() == PictureFormat.DNG) {
       return new WholeSource(stored, () -> raw(file).develop());
+    }
+    if (frame.format() == PictureFormat.RAW) {
+      return new WholeSource(stored, () -> LibRaw.develop(file));
     }
     if (frame.format() == PictureFormat.TIFF) {
       Optional<TiffStructure> structure = TiffStructure.read(file);

@@ -29,7 +29,7 @@ final class ImageIoDecoder {
     return switch (format) {
       case TIFF -> new TIFFImageReaderSpi().createReaderInstance(null);
       case JPEG, PNG -> ImageIO.getImageReadersByFormatName(format.name()).next();
-      case DNG, FITS ->
+      case DNG, FITS, RAW ->
           throw new IllegalArgumentException(format + " is read by a source of its own");
     };
   }

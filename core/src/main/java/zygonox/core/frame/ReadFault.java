@@ -15,7 +15,9 @@ public record ReadFault(Kind kind, String detail) {
     TRUNCATED,
     DAMAGED,
     TOO_LARGE,
-    UNSUPPORTED
+    UNSUPPORTED,
+    /** A maker's raw format, and the system has no LibRaw to read it. */
+    NEEDS_LIBRAW
   }
 
   public static ReadFault of(Kind kind) {

@@ -24,10 +24,13 @@ final class TiffTags {
 
   private final Map<Integer, double[]> values = new HashMap<>();
 
+  /** Where the directory after this one begins; 0 where it is the last. */
+  private long next;
+
   private TiffTags() {}
 
   /**
-   * The first directory and those it leads to.
+   * The chain of directories, and those they lead to.
    *
    * @return empty where the file is no classic TIFF
    */
@@ -41,11 +44,19 @@ final class TiffTags {
     if (head.order(order).getShort() != 42) {
       return List.of();
     }
-    List<TiffTags> found = new ArrayList<>();
-    found.add(directory(channel, order, Integer.toUnsignedLong(head.getInt())));
-    for (double below : found.get(0).numbers(SUB_DIRECTORIES)) {
-      if (found.size() < MOST_DIRECTORIES) {
-        found.add(directory(channel, order, (long) below));
+    List<TiffTags> chain = new ArrayList<>();
+    long next = Integer.toUnsignedLong(head.getInt());
+    while (next != 0 && chain.size() < MOST_DIRECTORIES) {
+      TiffTags tags = directory(channel, order, next);
+      chain.add(tags);
+      next = tags.next;
+    }
+    List<TiffTags> found = new ArrayList<>(chain);
+    for (TiffTags above : chain) {
+      for (double below : above.numbers(SUB_DIRECTORIES)) {
+        if (found.size() < MOST_DIRECTORIES) {
+          found.add(directory(channel, order, (long) below));
+        }
       }
     }
     return found;
@@ -64,6 +75,10 @@ final class TiffTags {
       return tags;
     }
     ByteBuffer table = found.get().order(order);
+    tags.next =
+        bytes(channel, at + 2 + 12L * entries, 4)
+            .map(b -> Integer.toUnsignedLong(b.order(order).getInt()))
+            .orElse(0L);
     for (int e = 0; e < entries; e++) {
       int start = 12 * e;
       int tag = Short.toUnsignedInt(table.getShort(start));
