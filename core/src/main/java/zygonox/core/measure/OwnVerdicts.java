@@ -73,7 +73,7 @@ public record OwnVerdicts(Map<String, Verdict> verdicts) {
   }
 
   /** Inside the folder by the way from it, so that the whole can be moved. */
-  private static String key(Path folder, Path frame) {
+  static String key(Path folder, Path frame) {
     Path base = folder.toAbsolutePath().normalize();
     Path file = frame.toAbsolutePath().normalize();
     return (file.startsWith(base) ? base.relativize(file) : file).toString().replace('\\', '/');

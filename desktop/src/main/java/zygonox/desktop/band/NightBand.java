@@ -24,7 +24,6 @@ import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.Place;
@@ -94,6 +93,8 @@ public final class NightBand extends Region {
     open.selectedProperty().subscribe(f -> requestLayout());
     open.judgementsProperty().subscribe(j -> requestLayout());
     open.ownVerdictsProperty().subscribe(o -> requestLayout());
+    open.notesProperty().subscribe(n -> requestLayout());
+    open.missingProperty().subscribe(m -> requestLayout());
     open.programIndexProperty().subscribe(i -> requestLayout());
     open.timeProperty().subscribe(t -> requestLayout());
     open.arriving().addListener((ListChangeListener<Instant>) change -> requestLayout());
@@ -210,7 +211,7 @@ public final class NightBand extends Region {
     drawCurve(g, palette, bottom, Sample::targetDeg, night.assumptions().target());
     drawTime(g, palette, bottom);
     drawPrograms(g, palette, night, bottom);
-    drawFrames(g, palette, bottom);
+    ticks().draw(g, palette, bottom);
     drawPointer(g, palette, night, bottom);
   }
 
@@ -225,7 +226,7 @@ public final class NightBand extends Region {
       Duration margin = Duration.ofMinutes(10);
       from = times.get(0).minus(margin);
       to = times.get(times.size() - 1).plus(margin);
-      drawFrames(g, palette, getHeight() - HOURS_HEIGHT);
+      ticks().draw(g, palette, getHeight() - HOURS_HEIGHT);
     }
   }
 
@@ -383,38 +384,11 @@ public final class NightBand extends Region {
     return light ? palette.ground() : palette.ink();
   }
 
-  private void drawFrames(GraphicsContext g, Palette palette, double bottom) {
-    FrameSet set = open.framesProperty().get();
-    Frame selected = open.selectedProperty().get();
-    double base = bottom - 36;
-    Color ink = theme.get() == Theme.PAPER ? palette.ground() : palette.ink();
-    g.setLineWidth(1.4);
-    for (Frame frame : set.frames()) {
-      set.takenAt(frame)
-          .ifPresent(
-              t -> {
-                boolean chosen = frame.equals(selected);
-                double x = placeOf(t);
-                Verdict verdict = open.verdict(frame);
-                g.setStroke(
-                    chosen ? palette.mark() : verdict == Verdict.KEEP ? ink : palette.warn());
-                // What is dropped is a stump, what is to be looked at stands out.
-                double tall = verdict == Verdict.DROP ? 6 : verdict == Verdict.LOOK ? 28 : 20;
-                g.strokeLine(x, base, x, base - (chosen ? 34 : tall));
-                if (chosen) {
-                  g.setFill(palette.mark());
-                  g.fillPolygon(
-                      new double[] {x - 5, x + 5, x},
-                      new double[] {base - 40, base - 40, base - 32},
-                      3);
-                }
-              });
-    }
-    g.setStroke(palette.mark());
-    for (Instant arrived : open.arriving()) {
-      double x = placeOf(arrived);
-      g.strokeLine(x, base, x, base - 20);
-    }
+  private FrameTicks ticks() {
+    return new FrameTicks(
+        open,
+        this::placeOf,
+        theme.get() == Theme.PAPER ? theme.get().palette().ground() : theme.get().palette().ink());
   }
 
   private void drawPointer(GraphicsContext g, Palette palette, Night night, double bottom) {

@@ -1,6 +1,7 @@
 package zygonox.desktop.frames;
 
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -10,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -21,10 +23,14 @@ import zygonox.core.measure.Judge;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.measure.MeasureStore;
+import zygonox.core.measure.RunEvent;
+import zygonox.core.night.PlanMatch;
+import zygonox.core.words.FrameWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.stage.BandNote;
 import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 
@@ -36,12 +42,14 @@ public final class FramesModel {
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
   private final Map<Path, FrameMeasure> measures = new HashMap<>();
+  private final ReadOnlyObjectWrapper<Judge> judge = new ReadOnlyObjectWrapper<>(Judge.USUAL);
+  private List<RunEvent> events = List.of();
   private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
 
   public FramesModel(OpenNight night) {
     this.night = night;
-    night.framesProperty().subscribe(this::refresh);
+    night.framesProperty().subscribe(this::changed);
     night.judgementsProperty().subscribe(j -> refresh(night.framesProperty().get()));
     night.ownVerdictsProperty().subscribe(o -> refresh(night.framesProperty().get()));
   }
@@ -56,29 +64,80 @@ public final class FramesModel {
 
   private void refresh(FrameSet set) {
     sentence.set(new Sentence.Builder().say(describe(set) + judged(set)).end());
-    List<Obstacle> all = new ArrayList<>();
-    for (Frame frame : set.frames()) {
-      if (night.verdict(frame) == Verdict.LOOK) {
-        all.add(
-            new Obstacle(
-                frame.file().getFileName()
-                    + ": "
-                    + (reasons(frame).isEmpty() ? "marked to be looked at" : reasons(frame)),
-                Optional.of(
-                    new Obstacle.Mend("Show it", () -> night.selectedProperty().set(frame)))));
-      }
-    }
+    FrameWords words = words(set);
+    List<PlanMatch> matches = night.night() == null ? List.of() : PlanMatch.of(night.night(), set);
     List<String> found = new ArrayList<>();
     for (FrameSet.Unreadable bad : set.unreadable()) {
       found.add(bad.file().getFileName() + ": " + Words.fault(bad.fault()));
     }
-    for (FrameSet.Gap gap : set.gaps()) {
+    // Where the plan tells what is missing, the gap need not be told as well.
+    Set<Frame> planned =
+        matches.stream()
+            .filter(m -> !m.missingInside().isEmpty())
+            .flatMap(m -> m.run().frames().stream())
+            .collect(Collectors.toSet());
+    for (FrameSet.Gap gap :
+        set.gaps().stream().filter(g -> !planned.contains(g.after())).toList()) {
       found.add(
           "%s longer closed than usual after %s: trails will show a break"
               .formatted(Words.duration(gap.seconds()), gap.after().file().getFileName()));
     }
-    all.addAll(0, Obstacle.of(found));
+    List<Obstacle> all = new ArrayList<>(Obstacle.of(found));
+    for (PlanMatch match : matches) {
+      boolean off =
+          match.timing() != PlanMatch.Timing.AS_PLANNED || !match.missingInside().isEmpty();
+      if (off) {
+        all.add(
+            new Obstacle(words.match(night.night(), match), match.missetAt().map(f -> show(f))));
+      }
+    }
+    for (RunEvent event : events) {
+      all.add(new Obstacle(capital(words.event(event)), Optional.of(show(event.frames().get(0)))));
+    }
+    Set<Frame> told = events.stream().flatMap(e -> e.frames().stream()).collect(Collectors.toSet());
+    for (Frame frame : set.frames()) {
+      if (night.verdict(frame) == Verdict.LOOK && !told.contains(frame)) {
+        String why = reasons(frame);
+        all.add(
+            new Obstacle(
+                frame.file().getFileName()
+                    + ": "
+                    + (why.isEmpty() ? "marked to be looked at" : why),
+                Optional.of(show(frame))));
+      }
+    }
     obstacles.set(all);
+    night
+        .missingProperty()
+        .set(
+            matches.stream()
+                .flatMap(m -> m.missingInside().stream())
+                .map(PlanMatch.Missing::at)
+                .toList());
+  }
+
+  private Obstacle.Mend show(Frame frame) {
+    return new Obstacle.Mend("Show it", () -> night.selectedProperty().set(frame));
+  }
+
+  private static String capital(String text) {
+    return text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
+  }
+
+  private FrameWords words(FrameSet set) {
+    return night.night() == null ? new FrameWords(set) : new FrameWords(set, night.night().zone());
+  }
+
+  /** How the runs keep to the night's programs, a line each. */
+  public List<String> matches() {
+    if (night.night() == null) {
+      return List.of();
+    }
+    FrameSet set = night.framesProperty().get();
+    FrameWords words = words(set);
+    return PlanMatch.of(night.night(), set).stream()
+        .map(m -> "Run %d: ".formatted(m.run().number()) + words.match(night.night(), m))
+        .toList();
   }
 
   /** How many are to be looked at, and how many dropped. */
@@ -96,7 +155,12 @@ public final class FramesModel {
     Judgement judgement = night.judgementsProperty().get().get(frame.file());
     return judgement == null
         ? ""
-        : judgement.reasons().stream().map(Words::reason).collect(Collectors.joining(". "));
+        : String.join(". ", words(night.framesProperty().get()).reasons(judgement, events));
+  }
+
+  /** What was measured of a frame, where it was. */
+  public Optional<FrameMeasure> measure(Frame frame) {
+    return Optional.ofNullable(measures.get(frame.file()));
   }
 
   /** What was measured of a frame, in one line. */
@@ -139,13 +203,66 @@ public final class FramesModel {
   public void take(List<FrameMeasure> measured) {
     measures.clear();
     measured.forEach(m -> measures.put(m.frame().file(), m));
+    judgeAnew();
+  }
+
+  /** How strictly is judged. */
+  public ReadOnlyObjectProperty<Judge> judgeProperty() {
+    return judge.getReadOnlyProperty();
+  }
+
+  /** Judges by other thresholds from now on. */
+  public void judgeBy(Judge other) {
+    judge.set(other);
+    judgeAnew();
+  }
+
+  /** How many frames other thresholds would not simply keep. */
+  long wouldLook(Judge other) {
+    return night.framesProperty().get().runs().stream()
+        .flatMap(r -> other.of(measured(r)).stream())
+        .filter(j -> j.verdict() != Verdict.KEEP)
+        .count();
+  }
+
+  private List<FrameMeasure> measured(FrameRun run) {
+    return run.frames().stream().map(f -> measures.get(f.file())).filter(Objects::nonNull).toList();
+  }
+
+  private void judgeAnew() {
     Map<Path, Judgement> judged = new HashMap<>();
-    for (FrameRun run : night.framesProperty().get().runs()) {
-      List<FrameMeasure> ofRun =
-          run.frames().stream().map(f -> measures.get(f.file())).filter(Objects::nonNull).toList();
-      Judge.USUAL.of(ofRun).forEach(j -> judged.put(j.frame().file(), j));
+    List<RunEvent> found = new ArrayList<>();
+    FrameSet set = night.framesProperty().get();
+    for (FrameRun run : set.runs()) {
+      List<Judgement> judgements = judge.get().of(measured(run));
+      judgements.forEach(j -> judged.put(j.frame().file(), j));
+      found.addAll(RunEvent.of(judgements));
     }
+    events = found;
+    night.notesProperty().set(notes(set));
     night.judgementsProperty().set(judged);
+  }
+
+  private List<BandNote> notes(FrameSet set) {
+    List<BandNote> notes = new ArrayList<>();
+    for (RunEvent event : events) {
+      Optional<Instant> from = set.takenAt(event.frames().get(0));
+      Optional<Instant> to = set.takenAt(event.frames().get(event.frames().size() - 1));
+      if (from.isPresent() && to.isPresent()) {
+        notes.add(new BandNote(from.get(), to.get(), Words.say("event." + event.kind())));
+      }
+    }
+    return notes;
+  }
+
+  /** Forgets what was found of other frames. */
+  private void changed(FrameSet set) {
+    boolean known = set.frames().stream().anyMatch(f -> measures.containsKey(f.file()));
+    if (!known) {
+      events = List.of();
+      night.notesProperty().set(List.of());
+    }
+    refresh(set);
   }
 
   /** Decides about the frame that is looked at. */

@@ -111,4 +111,59 @@ public record Pixels(List<Level> levels, double scale) {
     }
     return levels.get(index);
   }
+
+  /** Width of the lines between the parts of {@link #loupe}. */
+  private static final int SEAM = 6;
+
+  /**
+   * The middle and the four corners at full size, laid out as they lie in the picture: corners left
+   * and right, the middle between them.
+   *
+   * @param width of what is made, in pixels
+   * @param height the same
+   */
+  public Pixels loupe(int width, int height) {
+    Level full = levels.get(0);
+    int[] argb = new int[width * height];
+    int third = (width - 2 * SEAM) / 3;
+    int half = (height - SEAM) / 2;
+    copy(full, 0, 0, argb, width, 0, 0, third, half);
+    copy(full, 0, full.height - half, argb, width, 0, height - half, third, half);
+    int right = width - third;
+    copy(full, full.width - third, 0, argb, width, right, 0, third, half);
+    copy(
+        full,
+        full.width - third,
+        full.height - half,
+        argb,
+        width,
+        right,
+        height - half,
+        third,
+        half);
+    copy(
+        full,
+        (full.width - third) / 2,
+        (full.height - height) / 2,
+        argb,
+        width,
+        third + SEAM,
+        0,
+        third,
+        height);
+    return of(new Level(width, height, argb), 1);
+  }
+
+  private static void copy(
+      Level from, int x0, int y0, int[] into, int row, int toX, int toY, int wide, int high) {
+    for (int y = 0; y < high; y++) {
+      for (int x = 0; x < wide; x++) {
+        int fromX = x0 + x;
+        int fromY = y0 + y;
+        boolean inside = fromX >= 0 && fromY >= 0 && fromX < from.width && fromY < from.height;
+        into[(toY + y) * row + toX + x] =
+            inside ? from.argb[fromY * from.width + fromX] : 0xff000000;
+      }
+    }
+  }
 }

@@ -129,7 +129,7 @@ final class ShootPage implements Page {
             frames -> {
               workplace.night().arriving().clear();
               showRunning(null);
-              workplace.night().framesProperty().set(frames);
+              workplace.night().load(frames);
               workplace
                   .navigator()
                   .note("%d frames are in %s".formatted(frames.frames().size(), job.folder()));

@@ -83,6 +83,7 @@ public final class Shell extends StackPane implements Navigator {
     this.tasks = tasks;
     Workplace workplace = new Workplace(night, picture, tasks, this, home);
     frames = new FramesView(workplace);
+    frames.themeProperty().bind(theme);
     blend = new BlendView(workplace);
     SkyView sky = new SkyView(workplace);
     sky.themeProperty().bind(theme);
@@ -291,7 +292,7 @@ public final class Shell extends StackPane implements Navigator {
     Path shot = night.folder().orElseThrow().resolve("frames");
     if (Files.isDirectory(shot)) {
       FrameSet found = FrameFinder.find(List.of(shot), Progress.NONE, new Cancellation());
-      night.framesProperty().set(found);
+      night.load(found);
     }
     go(current);
   }

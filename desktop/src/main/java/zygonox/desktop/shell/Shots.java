@@ -65,9 +65,18 @@ final class Shots {
     add("ramp", () -> with(Job.DAY_INTO_NIGHT, "ramp"), SETTLE_SECONDS);
     add("panorama", () -> with(Job.PANORAMA, "panorama"), SETTLE_SECONDS);
     add("programs", () -> page(StageName.PROGRAM, "frames"), 2.5);
-    add("rehearse", this::onlyTheFirstTwo, SETTLE_SECONDS);
+    add("rehearse", this::onlyTheFirstTwo, 5);
+    add("practice", () -> page(StageName.REHEARSE, "practice"), SETTLE_SECONDS);
+    add("practice-lesson", () -> fire("#next-lesson"), 5);
+    add("practice-answered", () -> fire("#answer-dew"), SETTLE_SECONDS);
     add("frames", () -> shell.go(StageName.FRAMES), SETTLE_SECONDS);
     add("frames-judged", this::judged, 12);
+    add("frames-corners", () -> key("#frames", KeyCode.E), SETTLE_SECONDS);
+    add("frames-compared", this::compared, 3);
+    add("wall", () -> page(StageName.FRAMES, "wall"), 3);
+    add("curves", () -> page(StageName.FRAMES, "curves"), SETTLE_SECONDS);
+    add("runs", () -> page(StageName.FRAMES, "runs"), SETTLE_SECONDS);
+    add("frames-again", () -> page(StageName.FRAMES, "one-by-one"), SETTLE_SECONDS);
     add("frames-unreadable", this::unreadable, SETTLE_SECONDS);
     add("blend-trails", () -> blend(0, BlendMethod.LIGHTEN, Align.NONE), 4);
     add("blend-aligned", () -> blend(1, BlendMethod.MEAN, Align.STARS), 7);
@@ -120,10 +129,22 @@ final class Shots {
   }
 
   private void closer() {
-    var view = shell.lookup("#picture");
-    view.requestFocus();
-    view.fireEvent(
-        new KeyEvent(KeyEvent.KEY_PRESSED, "1", "1", KeyCode.DIGIT1, false, false, false, false));
+    key("#picture", KeyCode.DIGIT1);
+  }
+
+  private void compared() {
+    key("#frames", KeyCode.E);
+    key("#frames", KeyCode.S);
+  }
+
+  private void fire(String button) {
+    ((Button) shell.lookup(button)).fire();
+  }
+
+  private void key(String id, KeyCode code) {
+    var node = shell.lookup(id);
+    node.requestFocus();
+    node.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, false, false, false));
   }
 
   private void inEmber() {
@@ -133,7 +154,7 @@ final class Shots {
   }
 
   private void judged() {
-    ((Button) shell.lookup("#judge")).fire();
+    fire("#judge");
     FrameSet set = shell.night().framesProperty().get();
     shell.night().decide(set.frames().get(2), Verdict.DROP);
     shell.night().decide(set.frames().get(4), Verdict.LOOK);

@@ -2,7 +2,6 @@ package zygonox.desktop.stage;
 
 import java.nio.file.Path;
 import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -14,9 +13,13 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameKind;
+import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.KindReason;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.measure.OwnKinds;
 import zygonox.core.measure.OwnVerdicts;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
@@ -28,16 +31,18 @@ import zygonox.desktop.undo.History;
 /** The night in work: its plan with undo, its frames, and what is chosen of them. */
 public final class OpenNight {
   private final History<Night> history = new History<>();
-  private final ObjectProperty<FrameSet> frames =
-      new SimpleObjectProperty<>(new FrameSet(List.of(), List.of(), ZoneOffset.UTC));
+  private final ObjectProperty<FrameSet> frames = new SimpleObjectProperty<>(FrameSet.NONE);
   private final ObjectProperty<Frame> selected = new SimpleObjectProperty<>();
   private final ObjectProperty<Integer> programIndex = new SimpleObjectProperty<>(0);
   private final ObjectProperty<Instant> time = new SimpleObjectProperty<>();
   private final ObjectProperty<Map<Path, Judgement>> judgements =
       new SimpleObjectProperty<>(Map.of());
+  private final ObjectProperty<List<BandNote>> notes = new SimpleObjectProperty<>(List.of());
+  private final ObjectProperty<List<Instant>> missing = new SimpleObjectProperty<>(List.of());
   private final ObjectProperty<OwnVerdicts> own = new SimpleObjectProperty<>(OwnVerdicts.NONE);
   private final ObservableList<Instant> arriving = FXCollections.observableArrayList();
   private final Consumer<RuntimeException> onFault;
+  private OwnKinds kinds = OwnKinds.NONE;
   private NightFile file;
 
   /**
@@ -53,10 +58,12 @@ public final class OpenNight {
     Night night = opened.night();
     file = opened;
     OwnVerdicts decided = OwnVerdicts.read(opened.folder());
+    OwnKinds said = OwnKinds.read(opened.folder());
     programIndex.set(0);
     time.set(null);
     judgements.set(Map.of());
     own.set(decided);
+    kinds = said;
     history.open(night);
   }
 
@@ -148,9 +155,35 @@ public final class OpenNight {
     return frames;
   }
 
+  /** Takes frames in, with what a person has said of their runs. */
+  public void load(FrameSet set) {
+    frames.set(kinds.applied(folder().orElse(Path.of("")), set));
+  }
+
+  /** Says what a run was taken for; kept in the night's folder, where one is open. */
+  public void say(FrameRun run, FrameKind kind) {
+    kinds = kinds.with(folder().orElse(Path.of("")), run, kind);
+    frames.set(frames.get().withKind(run, kind, KindReason.SAID));
+    try {
+      folder().ifPresent(kinds::write);
+    } catch (InvalidInput | WorkFailed e) {
+      onFault.accept(e);
+    }
+  }
+
   /** What was thought of frames, by their files; those not judged are not in it. */
   public ObjectProperty<Map<Path, Judgement>> judgementsProperty() {
     return judgements;
+  }
+
+  /** What happened while the frames were shot. */
+  public ObjectProperty<List<BandNote>> notesProperty() {
+    return notes;
+  }
+
+  /** When shots of the programs were due of which no frame is there. */
+  public ObjectProperty<List<Instant>> missingProperty() {
+    return missing;
   }
 
   /** What a person has decided about frames. */

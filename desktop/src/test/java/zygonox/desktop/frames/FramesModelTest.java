@@ -1,22 +1,32 @@
 package zygonox.desktop.frames;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static zygonox.desktop.stage.TestNight.setting;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.frame.ReadFault;
+import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.measure.OwnVerdicts;
+import zygonox.core.measure.SkyLevel;
+import zygonox.core.measure.StarShape;
+import zygonox.core.measure.StillScene;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
+import zygonox.desktop.sentence.Setting;
+import zygonox.desktop.stage.BandNote;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.TestNight;
 
@@ -54,8 +64,97 @@ class FramesModelTest {
     assertThat(model.obstaclesProperty().get())
         .hasSize(2)
         .anySatisfy(o -> assertThat(o.sentence()).startsWith("x.jpg: ").contains("empty"))
-        .anySatisfy(
+        .anySatisfy(o -> assertThat(o.sentence()).contains("number 11 to 12, from 20:52"));
+    assertThat(night.missingProperty().get()).hasSize(2);
+  }
+
+  @Test
+  void withoutAPlanAGapIsToldByItsLength() {
+    OpenNight loose = new OpenNight(e -> {});
+    FramesModel without = new FramesModel(loose);
+    FrameSet all = TestNight.frames();
+    List<Frame> frames = new ArrayList<>(all.frames().subList(0, 20));
+    frames.remove(10);
+    frames.remove(10);
+    loose.framesProperty().set(new FrameSet(frames, List.of(), all.assumedOffset()));
+    assertThat(without.obstaclesProperty().get())
+        .singleElement()
+        .satisfies(
             o -> assertThat(o.sentence()).contains("2 min 32 s").contains("star-trails-0010.jpg"));
+  }
+
+  private static FrameMeasure measured(Frame frame, int stars, double width) {
+    return new FrameMeasure(
+        frame,
+        new SkyLevel(0.1, 0.004, 0),
+        stars,
+        Optional.of(new StarShape(width, 1.1, 0, 60)),
+        1,
+        new StillScene.Shift(0, 0.05),
+        List.of(),
+        Optional.empty());
+  }
+
+  @Test
+  void cloudIsNamedOnTheBandAndThresholdsCanBeMoved() {
+    FrameSet all = TestNight.frames();
+    FrameSet some = new FrameSet(all.frames().subList(0, 20), List.of(), all.assumedOffset());
+    night.framesProperty().set(some);
+    List<FrameMeasure> run = new ArrayList<>();
+    for (int i = 0; i < 20; i++) {
+      run.add(measured(some.frames().get(i), i >= 8 && i < 12 ? 150 : 400, 2.4));
+    }
+    model.take(run);
+    assertThat(night.notesProperty().get()).extracting(BandNote::text).containsExactly("cloud");
+    assertThat(model.obstaclesProperty().get())
+        .extracting(Obstacle::sentence)
+        .containsExactly("Cloud from 20:50 to 20:53");
+    assertThat(model.reasons(some.frames().get(9)))
+        .isEqualTo("The star count fell to 150 where 400 are usual: cloud until 20:53");
+    RunsModel runs = new RunsModel(night, model);
+    assertThat(runs.judgeSentenceProperty().get().text()).contains("fewer than 60 % of the usual");
+    Setting stars = setting(runs.judgeSentenceProperty().get(), "stars");
+    assertThat(stars.tryOut().apply("30").sentence()).startsWith("0 frames");
+    stars.accept().accept("30");
+    assertThat(night.notesProperty().get()).isEmpty();
+    assertThat(model.verdict(some.frames().get(9))).isEqualTo(Verdict.KEEP);
+    assertThat(runs.judgeSentenceProperty().get().text()).contains("fewer than 30 % of the usual");
+  }
+
+  @Test
+  void aRunsKindCanBeSaidAndIsRemembered() throws Exception {
+    night.load(TestNight.frames());
+    RunsModel runs = new RunsModel(night, model);
+    assertThat(runs.runsProperty().get().get(1).text())
+        .isEqualTo(
+            "Run 2: 16 frames of 2.5 s from 21:50:02, taken as sky: seconds on end, many times"
+                + " over.");
+    setting(runs.runsProperty().get().get(1), "kind-2").accept().accept("foreground");
+    assertThat(runs.runsProperty().get().get(1).text())
+        .endsWith("taken as foreground: you said so.");
+    OpenNight again = new OpenNight(e -> {});
+    again.open(night.folder().orElseThrow());
+    again.load(TestNight.frames());
+    assertThat(again.framesProperty().get().runs().get(1).kind()).isEqualTo(FrameKind.FOREGROUND);
+  }
+
+  @Test
+  void theWallCutsTheNightIntoRowsThatFrameForFrameHaveRoom() {
+    FrameSet all = TestNight.frames();
+    List<WallRows.Row> rows = WallRows.of(all, 10);
+    assertThat(rows.stream().flatMap(r -> r.frames().stream()))
+        .containsExactlyElementsOf(all.frames());
+    assertThat(rows).allMatch(r -> r.frames().size() <= 250);
+    assertThat(rows.get(0).frames().size()).isBetween(2, 10);
+    for (WallRows.Row row : rows) {
+      double last = -1;
+      for (Frame frame : row.frames()) {
+        double place = WallRows.place(row, all, frame);
+        assertThat(place).isGreaterThan(last).isBetween(0.0, 1.0);
+        last = place;
+      }
+    }
+    assertThat(rows).anyMatch(r -> r.emptyBefore() > 0);
   }
 
   @Test

@@ -1,0 +1,291 @@
+package zygonox.desktop.frames;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.animation.Animation;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.util.Duration;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameReader;
+import zygonox.core.frame.UnreadableFrame;
+import zygonox.core.measure.Histogram;
+import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.raster.Raster;
+import zygonox.desktop.picture.Pixels;
+import zygonox.desktop.sentence.SentenceView;
+import zygonox.desktop.stage.Page;
+import zygonox.desktop.stage.StageName;
+import zygonox.desktop.stage.Workplace;
+import zygonox.desktop.theme.Theme;
+
+/** The frames in true order beside the one that is chosen, large or held against another. */
+final class OnePage implements Page {
+  private static final int LOUPE_WIDE = 900;
+  private static final int LOUPE_HIGH = 560;
+
+  private final Workplace workplace;
+  private final FramesModel model;
+  private final HBox head;
+  private final VBox side;
+  private final ListView<Frame> list = new ListView<>();
+  private final TextField path = new TextField();
+  private final Label reasons = new Label();
+  private final SmallHistogram histogram;
+  private final Timeline blinking = new Timeline(new KeyFrame(Duration.millis(450), e -> blink()));
+  private boolean inView;
+  private boolean magnifies;
+  private Pixels shown;
+
+  OnePage(
+      Workplace workplace,
+      FramesModel model,
+      Node judge,
+      ObservableValue<Theme> theme,
+      Consumer<Path> open) {
+    this.workplace = workplace;
+    this.model = model;
+    histogram = new SmallHistogram(theme);
+    SentenceView sentence = new SentenceView(model.sentenceProperty());
+    Button blend = new Button("Blend these");
+    blend.getStyleClass().add("act");
+    blend.setMinWidth(Region.USE_PREF_SIZE);
+    blend.setOnAction(e -> workplace.navigator().go(StageName.BLEND));
+    HBox.setHgrow(sentence, Priority.ALWAYS);
+    head = new HBox(18, sentence, judge, blend);
+
+    list.setId("frames");
+    list.setCellFactory(l -> new FrameCell());
+    list.setPlaceholder(new Label("No frames"));
+    list.getSelectionModel()
+        .selectedItemProperty()
+        .subscribe(
+            frame -> {
+              if (frame != null) {
+                workplace.night().selectedProperty().set(frame);
+              }
+            });
+    path.setId("frames-path");
+    path.setPromptText("folder or file, then Enter");
+    path.setOnAction(e -> open.accept(Path.of(path.getText().strip())));
+    Label from = new Label("Frames from");
+    from.getStyleClass().add("field-name");
+    reasons.setId("reasons");
+    reasons.setWrapText(true);
+    reasons.setMinHeight(Region.USE_PREF_SIZE);
+    Label keys =
+        new Label(
+            "K keeps, L marks to look at, X drops, N goes to the next. V compares with the frame"
+                + " before, S the same on its stars, B blinks. E enlarges corners and middle.");
+    keys.getStyleClass().add("field-name");
+    keys.setWrapText(true);
+    keys.setMinHeight(Region.USE_PREF_SIZE);
+    list.addEventHandler(KeyEvent.KEY_PRESSED, this::keyPressed);
+    side = new VBox(6, from, path, list, histogram, reasons, keys);
+    blinking.setCycleCount(Animation.INDEFINITE);
+    workplace.night().judgementsProperty().subscribe(j -> retell());
+    workplace.night().ownVerdictsProperty().subscribe(o -> retell());
+    VBox.setVgrow(list, Priority.ALWAYS);
+    side.getStyleClass().add("side");
+    side.setPrefWidth(306);
+    workplace.night().framesProperty().subscribe(set -> list.getItems().setAll(set.frames()));
+    workplace.night().selectedProperty().subscribe(this::show);
+  }
+
+  /** A frame in the list. */
+  private final class FrameCell extends ListCell<Frame> {
+    @Override
+    protected void updateItem(Frame frame, boolean isEmpty) {
+      super.updateItem(frame, isEmpty);
+      setText(isEmpty || frame == null ? null : model.line(frame));
+      getStyleClass().removeAll("verdict-look", "verdict-drop");
+      if (!isEmpty && frame != null && model.verdict(frame) != Verdict.KEEP) {
+        getStyleClass().add(model.verdict(frame) == Verdict.LOOK ? "verdict-look" : "verdict-drop");
+      }
+    }
+  }
+
+  private void keyPressed(KeyEvent event) {
+    if (event.isShortcutDown()) {
+      return;
+    }
+    switch (event.getCode()) {
+      case K -> model.decide(Verdict.KEEP);
+      case L -> model.decide(Verdict.LOOK);
+      case X, DELETE -> model.decide(Verdict.DROP);
+      case N -> model.next();
+      case V -> compare(false);
+      case S -> compare(true);
+      case B -> toggleBlinking();
+      case E -> {
+        magnifies = !magnifies;
+        present(list.getSelectionModel().getSelectedItem());
+      }
+      default -> {
+        return;
+      }
+    }
+    event.consume();
+  }
+
+  private void retell() {
+    list.refresh();
+    Frame frame = list.getSelectionModel().getSelectedItem();
+    if (frame == null) {
+      reasons.setText("");
+      return;
+    }
+    String why = model.reasons(frame);
+    String measured = model.measured(frame);
+    reasons.setText(why.isEmpty() || measured.isEmpty() ? why + measured : why + ". " + measured);
+  }
+
+  @Override
+  public String title() {
+    return "One by one";
+  }
+
+  @Override
+  public Node head() {
+    return head;
+  }
+
+  @Override
+  public Node side() {
+    return side;
+  }
+
+  @Override
+  public void enter() {
+    inView = true;
+    workplace.picture().compareWith(null, "");
+    List<Frame> frames = workplace.night().framesProperty().get().frames();
+    if (frames.isEmpty()) {
+      workplace
+          .picture()
+          .clear(
+              "Name a folder of frames on the right, or drop files onto the window. JPEG, PNG,"
+                  + " TIFF, DNG and FITS are read as they are; nothing is ever written to them.");
+    } else if (list.getSelectionModel().isEmpty()) {
+      list.getSelectionModel().select(0);
+    } else {
+      show(list.getSelectionModel().getSelectedItem());
+    }
+    list.requestFocus();
+  }
+
+  @Override
+  public void leave() {
+    inView = false;
+    endComparing();
+  }
+
+  private void show(Frame frame) {
+    if (frame == null || !inView) {
+      return;
+    }
+    list.getSelectionModel().select(frame);
+    retell();
+    endComparing();
+    workplace
+        .tasks()
+        .quietly(
+            "frame",
+            (progress, cancellation) -> {
+              try {
+                Raster raster = FrameReader.readWhole(frame);
+                return new Loaded(Pixels.of(raster), Histogram.of(raster, 128));
+              } catch (UnreadableFrame e) {
+                return null;
+              }
+            },
+            loaded -> {
+              shown = loaded == null ? null : loaded.pixels;
+              histogram.show(loaded == null ? null : loaded.histogram);
+              present(frame);
+            });
+  }
+
+  /** What is shown of a frame once it is decoded. */
+  private record Loaded(Pixels pixels, Histogram histogram) {}
+
+  private void present(Frame frame) {
+    if (!inView || frame == null) {
+      return;
+    }
+    String name = frame.file().getFileName().toString();
+    if (shown == null) {
+      workplace.picture().clear(name + " cannot be decoded.");
+    } else if (magnifies) {
+      workplace
+          .picture()
+          .show(shown.loupe(LOUPE_WIDE, LOUPE_HIGH), name + ": corners and middle, full size");
+      workplace.picture().fit();
+    } else {
+      workplace.picture().show(shown, name);
+    }
+  }
+
+  /** Holds the frame against the one before it, or lets it go again. */
+  private void compare(boolean onStars) {
+    Frame frame = list.getSelectionModel().getSelectedItem();
+    int at = list.getItems().indexOf(frame);
+    if (at < 1) {
+      workplace.navigator().note("There is no frame before this one to compare it with.");
+      return;
+    }
+    Frame before = list.getItems().get(at - 1);
+    workplace
+        .tasks()
+        .quietly(
+            "comparison",
+            (progress, cancellation) -> Comparison.of(before, frame, onStars, cancellation),
+            found -> {
+              if (inView && found.isPresent()) {
+                workplace.picture().compareWith(found.get(), Comparison.caption(before, onStars));
+                workplace
+                    .navigator()
+                    .note("Hold Space in the picture for the other frame, D for the difference.");
+              } else if (inView) {
+                workplace
+                    .navigator()
+                    .note("The two frames share too few stars to be laid on them.");
+              }
+            });
+  }
+
+  private void endComparing() {
+    blinking.stop();
+    workplace.picture().compareWith(null, "");
+  }
+
+  private void toggleBlinking() {
+    if (blinking.getStatus() == Animation.Status.RUNNING) {
+      blinking.stop();
+      workplace.picture().showingOtherProperty().set(false);
+    } else if (workplace.picture().otherProperty().get() == null) {
+      compare(false);
+      blinking.play();
+    } else {
+      blinking.play();
+    }
+  }
+
+  private void blink() {
+    var other = workplace.picture().showingOtherProperty();
+    other.set(workplace.picture().otherProperty().get() != null && !other.get());
+  }
+}

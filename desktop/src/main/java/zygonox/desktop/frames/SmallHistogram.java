@@ -1,0 +1,63 @@
+package zygonox.desktop.frames;
+
+import java.util.Locale;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.text.TextAlignment;
+import zygonox.core.measure.Histogram;
+import zygonox.desktop.theme.Drawing;
+import zygonox.desktop.theme.Theme;
+
+/** How often each brightness occurs in the frame that is looked at, and what is clipped. */
+final class SmallHistogram extends Drawing {
+  private static final double HEIGHT = 66;
+  private static final double FOOT = 16;
+
+  /** Below this a share of clipped samples is not worth a word. */
+  private static final double SAID = 0.00005;
+
+  private Histogram histogram;
+
+  SmallHistogram(ObservableValue<Theme> theme) {
+    super(theme);
+    setId("frame-histogram");
+    setMinHeight(HEIGHT);
+    setPrefHeight(HEIGHT);
+    setMaxHeight(HEIGHT);
+  }
+
+  /**
+   * @param of null for none
+   */
+  void show(Histogram of) {
+    histogram = of;
+    requestLayout();
+  }
+
+  @Override
+  protected void draw(GraphicsContext g) {
+    if (histogram == null) {
+      return;
+    }
+    double[] shares = histogram.shares();
+    double most = 0;
+    for (double share : shares) {
+      most = Math.max(most, share);
+    }
+    double bottom = getHeight() - FOOT;
+    double step = getWidth() / shares.length;
+    g.setFill(palette().faint());
+    for (int i = 0; i < shares.length; i++) {
+      double high = Math.sqrt(shares[i] / most) * (bottom - 2);
+      g.fillRect(i * step, bottom - high, step, high);
+    }
+    double clipped = histogram.clipped();
+    g.setFill(clipped > SAID ? palette().warn() : palette().faint());
+    text(g, "black", 0, bottom + FOOT / 2, 12, TextAlignment.LEFT);
+    String white =
+        clipped > SAID
+            ? String.format(Locale.ROOT, "%.2f %% clipped at white", 100 * clipped)
+            : "nothing clipped at white";
+    text(g, white, getWidth(), bottom + FOOT / 2, 12, TextAlignment.RIGHT);
+  }
+}

@@ -1,0 +1,115 @@
+package zygonox.desktop.frames;
+
+import java.nio.file.Path;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.application.Platform;
+import javafx.scene.image.Image;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.QuickLook;
+import zygonox.core.frame.UnreadableFrame;
+import zygonox.core.raster.Raster;
+import zygonox.desktop.tasks.BackgroundTasks;
+
+/** Small pictures of frames, made beside the window and kept as long as there is room. */
+final class Thumbnails {
+  /** Longer side in pixels, for the sharpest screens. */
+  static final int SIDE = 180;
+
+  /** A small picture takes some 100 kB. */
+  private static final int MOST_KEPT = 1200;
+
+  private final BackgroundTasks tasks;
+  private final Runnable onMore;
+  private boolean red;
+  private final Map<Path, Image> kept =
+      new LinkedHashMap<>(64, 0.75f, true) {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Path, Image> eldest) {
+          return size() > MOST_KEPT;
+        }
+      };
+
+  /**
+   * @param onMore called on the window's thread when more can be shown
+   */
+  Thumbnails(BackgroundTasks tasks, Runnable onMore) {
+    this.tasks = tasks;
+    this.onMore = onMore;
+  }
+
+  /** Shows brightness in red alone, or colours; what was made is made anew. */
+  void setRed(boolean only) {
+    if (only != red) {
+      red = only;
+      kept.clear();
+      onMore.run();
+    }
+  }
+
+  /** One that is there already. */
+  Optional<Image> of(Frame frame) {
+    return Optional.ofNullable(kept.get(frame.file()));
+  }
+
+  /** Makes those that are missing, in order; what was asked for before is given up. */
+  void ask(Collection<Frame> frames) {
+    List<Frame> missing = frames.stream().filter(f -> !kept.containsKey(f.file())).toList();
+    if (missing.isEmpty()) {
+      return;
+    }
+    boolean inRed = red;
+    tasks.quietly(
+        "thumbnails",
+        (progress, cancellation) -> {
+          for (Frame frame : missing) {
+            cancellation.check();
+            Image image = image(frame, inRed);
+            Platform.runLater(
+                () -> {
+                  if (inRed == red) {
+                    kept.put(frame.file(), image);
+                    onMore.run();
+                  }
+                });
+          }
+          return missing.size();
+        },
+        done -> onMore.run());
+  }
+
+  /** A frame that cannot be decoded becomes one transparent pixel. */
+  private static Image image(Frame frame, boolean red) {
+    try {
+      Raster raster = QuickLook.of(frame, SIDE);
+      int width = raster.layout().width();
+      int height = raster.layout().height();
+      int[] argb = new int[width * height];
+      short[] s = raster.samples();
+      for (int i = 0; i < argb.length; i++) {
+        int r = s[3 * i];
+        int g = s[3 * i + 1];
+        int b = s[3 * i + 2];
+        // Brightness by the weights of ITU-R BT.709.
+        argb[i] =
+            red
+                ? 0xff000000 | (54 * r + 183 * g + 19 * b) >> 8 << 16
+                : 0xff000000 | r << 16 | g << 8 | b;
+      }
+      WritableImage image = new WritableImage(width, height);
+      image
+          .getPixelWriter()
+          .setPixels(0, 0, width, height, PixelFormat.getIntArgbInstance(), argb, 0, width);
+      return image;
+    } catch (UnreadableFrame e) {
+      return new WritableImage(1, 1);
+    }
+  }
+}
