@@ -14,12 +14,19 @@ import org.openjdk.jmh.annotations.OutputTimeUnit;
 import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
+import zygonox.core.camera.Prediction;
+import zygonox.core.camera.Scene;
+import zygonox.core.camera.SimulatedCamera;
+import zygonox.core.optics.Body;
+import zygonox.core.program.Take;
 import zygonox.core.quantity.Place;
+import zygonox.core.raster.Raster;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.Skyline;
 import zygonox.core.sky.YearView;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.Progress;
 
 /** What is reckoned while a night is planned, in milliseconds. */
 @State(Scope.Thread)
@@ -53,6 +60,20 @@ public class PlanSpeed {
     YearView.Wish wish =
         new YearView.Wish(PLACE, ZONE, Skyline.LEVEL, Optional.of(SkyBody.parse("M31")), 20, 0.15);
     return YearView.of(wish, DATE, 365, new Cancellation());
+  }
+
+  /** The finished picture of 170 frames of star trails: the goal is under 5000. */
+  @Benchmark
+  public Raster prediction() {
+    Body small = night.body().withPixels(1200, 800);
+    SimulatedCamera camera =
+        new SimulatedCamera(small, night.lens(), night.site(), new Scene(0), 1);
+    return new Prediction(camera, 1)
+        .of(
+            Take.of(night.programs().get(0), night.kit(), night.place()),
+            Prediction.Blend.LIGHTEN,
+            Progress.NONE,
+            new Cancellation());
   }
 
   /** Everything that can be said of a program. */

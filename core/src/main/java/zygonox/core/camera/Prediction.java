@@ -8,7 +8,6 @@ import zygonox.core.optics.Body;
 import zygonox.core.optics.LightMeter;
 import zygonox.core.program.Job;
 import zygonox.core.program.Program;
-import zygonox.core.program.Shot;
 import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
@@ -67,57 +66,61 @@ public final class Prediction {
     }
     Take middle = takes.get(takes.size() / 2);
     List<Take> blended = blend == Blend.LIGHTEN ? takes : List.of(middle);
-    float[] stars = brightest(blended, progress, cancellation);
+    float[][] stars = brightest(blended, progress, cancellation);
     int frames = blend == Blend.SINGLE ? 1 : takes.size();
     return developed(middle, stars, frames, blend, cancellation);
   }
 
-  /** The stars' light, the most that any frame has at each sample. */
-  private float[] brightest(List<Take> takes, Progress progress, Cancellation cancellation) {
+  /** The stars' light, the most that any frame has at each sample: an array for each strip. */
+  private float[][] brightest(List<Take> takes, Progress progress, Cancellation cancellation) {
     Body held = camera.held(takes.get(0).settings());
     int width = held.pixelsWide();
     int height = held.pixelsHigh();
     try (Workers workers = Workers.perCore()) {
-      float[][] most = new float[workers.count()][];
+      float[][][] most = new float[workers.count()][][];
+      float[][] rooms = new float[workers.count()][3 * width * FrameLight.STRIP_ROWS];
       AtomicInteger done = new AtomicInteger();
       workers.forEach(
           takes.size(),
           (i, worker) -> {
             cancellation.check();
-            most[worker] = most[worker] == null ? new float[3 * width * height] : most[worker];
-            Program program = takes.get(i).settings();
-            Shot shot = takes.get(i).shot();
-            lighten(most[worker], camera.tracks(program, shot), width, height);
+            most[worker] = most[worker] == null ? strips(width, height) : most[worker];
+            StarTracks tracks = camera.tracks(takes.get(i).settings(), takes.get(i).shot());
+            lighten(most[worker], tracks, height, rooms[worker]);
             progress.step(done.incrementAndGet(), takes.size());
           });
-      float[] all = new float[3 * width * height];
-      for (float[] one : most) {
-        if (one != null) {
-          lighten(all, 0, one, all.length);
+      float[][] all = strips(width, height);
+      for (float[][] one : most) {
+        for (int s = 0; one != null && s < all.length; s++) {
+          lighten(all[s], one[s]);
         }
       }
       return all;
     }
   }
 
-  private static void lighten(float[] most, StarTracks tracks, int width, int height) {
-    float[] strip = new float[3 * width * FrameLight.STRIP_ROWS];
-    for (int row = 0; row < height; row += FrameLight.STRIP_ROWS) {
-      int rows = Math.min(FrameLight.STRIP_ROWS, height - row);
+  private static float[][] strips(int width, int height) {
+    int count = (height + FrameLight.STRIP_ROWS - 1) / FrameLight.STRIP_ROWS;
+    return new float[count][3 * width * FrameLight.STRIP_ROWS];
+  }
+
+  private static void lighten(float[][] most, StarTracks tracks, int height, float[] strip) {
+    for (int s = 0; s < most.length; s++) {
+      int row = s * FrameLight.STRIP_ROWS;
       Arrays.fill(strip, 0);
-      tracks.into(strip, row, rows);
-      lighten(most, 3 * width * row, strip, 3 * width * rows);
+      tracks.into(strip, row, Math.min(FrameLight.STRIP_ROWS, height - row));
+      lighten(most[s], strip);
     }
   }
 
-  private static void lighten(float[] most, int at, float[] other, int count) {
-    for (int i = 0; i < count; i++) {
-      most[at + i] = Math.max(most[at + i], other[i]);
+  private static void lighten(float[] most, float[] other) {
+    for (int i = 0; i < most.length; i++) {
+      most[i] = Math.max(most[i], other[i]);
     }
   }
 
   private Raster developed(
-      Take middle, float[] stars, int frames, Blend blend, Cancellation cancellation) {
+      Take middle, float[][] stars, int frames, Blend blend, Cancellation cancellation) {
     Program program = middle.settings();
     FrameLight frame = new FrameLight(camera, program, middle.shot());
     LightMeter meter = camera.meter(program);
@@ -137,13 +140,15 @@ public final class Prediction {
       cancellation.check();
       int rows = Math.min(FrameLight.STRIP_ROWS, height - top);
       float[] light = frame.withoutStars(top, rows);
+      float[] strip = stars[top / FrameLight.STRIP_ROWS];
       for (int y = 0; y < rows; y++) {
         Grain grain = new Grain(seed, middle.shot().opensAt().toEpochMilli(), top + y);
         for (int x = 0; x < width; x++) {
           float open = frame.openness(x, top + y);
           for (int c = 0; c < 3; c++) {
             int at = 3 * ((top + y) * width + x) + c;
-            float electrons = light[3 * (y * width + x) + c] + open * stars[at];
+            int inStrip = 3 * (y * width + x) + c;
+            float electrons = light[inStrip] + open * strip[inStrip];
             float sigma = (float) Math.sqrt(electrons + SimulatedCamera.READ_VARIANCE);
             float seen = electrons + sigma * (lifted + left * grain.next());
             raster.samples()[at] = (short) encoder.encode(Math.min(fullWell, seen) / white);

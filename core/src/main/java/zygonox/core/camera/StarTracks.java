@@ -2,7 +2,6 @@ package zygonox.core.camera;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.hipparchus.special.Erf;
 import zygonox.core.optics.Projection;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Place;
@@ -215,11 +214,10 @@ final class StarTracks {
 
   /** What share of a Gaussian centred at {@code centre} falls into each pixel. */
   private void shares(double centre, double[] into) {
-    double scale = 1 / (psfSigma * Math.sqrt(2));
-    double before = Erf.erf((-0.5 - centre) * scale);
+    double before = NormalShare.below((-0.5 - centre) / psfSigma);
     for (int i = 0; i < into.length; i++) {
-      double after = Erf.erf((i + 0.5 - centre) * scale);
-      into[i] = (after - before) / 2;
+      double after = NormalShare.below((i + 0.5 - centre) / psfSigma);
+      into[i] = after - before;
       before = after;
     }
   }

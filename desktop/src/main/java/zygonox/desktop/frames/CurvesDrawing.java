@@ -27,8 +27,12 @@ final class CurvesDrawing extends Drawing {
   private List<Point> points = List.of();
   private Frame selected;
 
-  /** A frame on the curves. */
-  record Point(Frame frame, Instant at, FrameMeasure measure, Verdict verdict) {}
+  /**
+   * A frame on the curves.
+   *
+   * @param run number of its run: no line leads from one run to another
+   */
+  record Point(Frame frame, int run, Instant at, FrameMeasure measure, Verdict verdict) {}
 
   /**
    * @param onChosen hears of a frame that is clicked
@@ -101,7 +105,7 @@ final class CurvesDrawing extends Drawing {
     g.setFill(palette.raised());
     g.fillRect(SIDE - 8, top, getWidth() - 2 * SIDE + 16, high);
     g.setFill(palette.ink());
-    text(g, measure.text(), SIDE, top + TITLE / 2, 13, TextAlignment.LEFT);
+    text(g, measure.text(), SIDE + 6, top + TITLE / 2, 13, TextAlignment.LEFT);
     if (least > most) {
       return;
     }
@@ -112,6 +116,7 @@ final class CurvesDrawing extends Drawing {
     double span = Math.max(most - least, Math.max(0.05 * Math.abs(most), 1e-9));
     double bottom = top + high - 5;
     double room = high - TITLE - 8;
+    int lastRun = -1;
     double lastX = Double.NaN;
     double lastY = Double.NaN;
     for (Point p : points) {
@@ -124,7 +129,7 @@ final class CurvesDrawing extends Drawing {
       double y = bottom - room * (value.getAsDouble() - least) / span;
       g.setStroke(palette.faint());
       g.setLineWidth(1);
-      if (!Double.isNaN(lastX)) {
+      if (!Double.isNaN(lastX) && p.run == lastRun) {
         g.strokeLine(lastX, lastY, x, y);
       }
       boolean kept = p.verdict == Verdict.KEEP;
@@ -135,6 +140,7 @@ final class CurvesDrawing extends Drawing {
       } else {
         g.fillRect(x - DOT - 1, y - DOT - 1, 2 * DOT + 2, 2 * DOT + 2);
       }
+      lastRun = p.run;
       lastX = x;
       lastY = y;
     }

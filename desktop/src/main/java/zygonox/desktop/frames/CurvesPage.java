@@ -2,6 +2,7 @@ package zygonox.desktop.frames;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.value.ObservableValue;
@@ -11,6 +12,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.desktop.stage.OpenNight;
@@ -43,13 +45,18 @@ final class CurvesPage implements Page {
   private void show() {
     FrameSet set = night.framesProperty().get();
     List<CurvesDrawing.Point> points = new ArrayList<>();
-    for (Frame frame : set.frames()) {
-      Optional<FrameMeasure> measure = model.measure(frame);
-      Optional<Instant> at = set.takenAt(frame);
-      if (measure.isPresent() && at.isPresent()) {
-        points.add(new CurvesDrawing.Point(frame, at.get(), measure.get(), night.verdict(frame)));
+    for (FrameRun run : set.runs()) {
+      for (Frame frame : run.frames()) {
+        Optional<FrameMeasure> measure = model.measure(frame);
+        Optional<Instant> at = set.takenAt(frame);
+        if (measure.isPresent() && at.isPresent()) {
+          points.add(
+              new CurvesDrawing.Point(
+                  frame, run.number(), at.get(), measure.get(), night.verdict(frame)));
+        }
       }
     }
+    points.sort(Comparator.comparing(CurvesDrawing.Point::at));
     Frame frame = night.selectedProperty().get();
     drawing.show(points, frame);
     chosen.setText(

@@ -34,8 +34,8 @@ import zygonox.desktop.theme.Theme;
 
 /** The frames in true order beside the one that is chosen, large or held against another. */
 final class OnePage implements Page {
-  private static final int LOUPE_WIDE = 900;
-  private static final int LOUPE_HIGH = 560;
+  private static final int LOUPE_WIDE = 800;
+  private static final int LOUPE_HIGH = 480;
 
   private final Workplace workplace;
   private final FramesModel model;
@@ -233,7 +233,7 @@ final class OnePage implements Page {
       workplace
           .picture()
           .show(shown.loupe(LOUPE_WIDE, LOUPE_HIGH), name + ": corners and middle, full size");
-      workplace.picture().fit();
+      workplace.picture().fullSize();
     } else {
       workplace.picture().show(shown, name);
     }

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import javafx.application.Platform;
 import javafx.scene.image.Image;
 import javafx.scene.image.PixelFormat;
@@ -23,6 +24,10 @@ final class Thumbnails {
 
   /** A small picture takes some 100 kB. */
   private static final int MOST_KEPT = 1200;
+
+  /** The night made brighter, all frames alike: small and dark, nothing could be told apart. */
+  private static final int[] LIFTED =
+      IntStream.range(0, 256).map(v -> (int) Math.round(255 * Math.pow(v / 255.0, 0.6))).toArray();
 
   private final BackgroundTasks tasks;
   private final Runnable onMore;
@@ -94,9 +99,9 @@ final class Thumbnails {
       int[] argb = new int[width * height];
       short[] s = raster.samples();
       for (int i = 0; i < argb.length; i++) {
-        int r = s[3 * i];
-        int g = s[3 * i + 1];
-        int b = s[3 * i + 2];
+        int r = LIFTED[s[3 * i]];
+        int g = LIFTED[s[3 * i + 1]];
+        int b = LIFTED[s[3 * i + 2]];
         // Brightness by the weights of ITU-R BT.709.
         argb[i] =
             red

@@ -92,6 +92,14 @@ public final class PictureModel {
     emptyText.set(text);
   }
 
+  /** Shows a picture's middle, one of its pixels on one of the screen's. */
+  public void fullSize() {
+    Pixels picture = pixels.get();
+    if (picture != null) {
+      viewport.set(new Viewport(picture.width() / 2, picture.height() / 2, 1));
+    }
+  }
+
   /** Zooms so that the whole picture is seen. */
   public void fit() {
     viewport.set(Viewport.WHOLE);

@@ -30,6 +30,7 @@ final class PracticePage implements Page {
   private final Label score = new Label();
   private final Facts facts = new Facts("The frames");
   private final HBox frames = new HBox(6);
+  private final VBox choices = new VBox(4);
   private final List<Button> answers = new ArrayList<>();
   private List<Pixels> pixels = List.of();
 
@@ -55,7 +56,6 @@ final class PracticePage implements Page {
       button.setOnAction(e -> show(index));
       frames.getChildren().add(button);
     }
-    VBox choices = new VBox(4);
     for (Mistake mistake : Mistake.values()) {
       Button button = new Button(CameraWords.mistake(mistake));
       button.setId("answer-" + mistake.name().toLowerCase());
@@ -85,8 +85,11 @@ final class PracticePage implements Page {
         asked
             ? "What is wrong with these three frames? " + model.planned() + "."
             : "Three frames, one thing wrong or nothing: can you tell which?");
-    answers.forEach(b -> b.setDisable(!asked || answered));
-    frames.setDisable(!asked);
+    answers.forEach(b -> b.setDisable(answered));
+    for (Node node : List.of(frames, facts, choices)) {
+      node.setVisible(asked);
+      node.setManaged(asked);
+    }
     facts.show(model.facts());
     told.setText(model.told());
     score.setText(model.score());

@@ -38,6 +38,7 @@ final class ShootPage implements Page {
   private final ListView<String> log = new ListView<>();
   private RehearsalJob running;
   private boolean paused;
+  private boolean inView;
 
   ShootPage(Workplace workplace) {
     this.workplace = workplace;
@@ -62,6 +63,14 @@ final class ShootPage implements Page {
     side.getStyleClass().add("side");
     side.setPrefWidth(330);
     showRunning(null);
+    workplace.night().nightProperty().subscribe(n -> predictAnew());
+    workplace.night().programIndexProperty().subscribe(i -> predictAnew());
+  }
+
+  private void predictAnew() {
+    if (inView && running == null) {
+      predict();
+    }
   }
 
   @Override
@@ -80,7 +89,13 @@ final class ShootPage implements Page {
   }
 
   @Override
+  public void leave() {
+    inView = false;
+  }
+
+  @Override
   public void enter() {
+    inView = true;
     run.setDisable(!model.canRun());
     workplace.picture().compareWith(null, "");
     if (running == null) {
@@ -95,9 +110,7 @@ final class ShootPage implements Page {
     }
     Night night = workplace.night().night();
     Program program = workplace.night().program().orElseThrow();
-    if (workplace.picture().pixelsProperty().get() == null) {
-      workplace.picture().clear("The finished picture is being reckoned.");
-    }
+    workplace.picture().clear("The finished picture is being reckoned.");
     workplace
         .tasks()
         .quietly(
@@ -105,7 +118,7 @@ final class ShootPage implements Page {
             (progress, cancellation) ->
                 Pixels.of(RehearseModel.predicted(night, program, progress, cancellation)),
             pixels -> {
-              if (running == null) {
+              if (inView && running == null) {
                 workplace.picture().show(pixels, RehearseModel.caption(program));
               }
             });
@@ -187,6 +200,10 @@ final class ShootPage implements Page {
         .quietly(
             "arriving frame",
             (progress, cancellation) -> Pixels.of(FrameReader.readWhole(FrameReader.look(file))),
-            pixels -> workplace.picture().show(pixels, file.getFileName().toString()));
+            pixels -> {
+              if (inView) {
+                workplace.picture().show(pixels, file.getFileName().toString());
+              }
+            });
   }
 }

@@ -65,9 +65,9 @@ final class Shots {
     add("ramp", () -> with(Job.DAY_INTO_NIGHT, "ramp"), SETTLE_SECONDS);
     add("panorama", () -> with(Job.PANORAMA, "panorama"), SETTLE_SECONDS);
     add("programs", () -> page(StageName.PROGRAM, "frames"), 2.5);
-    add("rehearse", this::onlyTheFirstTwo, 5);
+    add("rehearse", this::onlyTheFirstTwo, 8);
     add("practice", () -> page(StageName.REHEARSE, "practice"), SETTLE_SECONDS);
-    add("practice-lesson", () -> fire("#next-lesson"), 5);
+    add("practice-lesson", () -> fire("#next-lesson"), 9);
     add("practice-answered", () -> fire("#answer-dew"), SETTLE_SECONDS);
     add("frames", () -> shell.go(StageName.FRAMES), SETTLE_SECONDS);
     add("frames-judged", this::judged, 12);
@@ -134,6 +134,8 @@ final class Shots {
 
   private void compared() {
     key("#frames", KeyCode.E);
+    FrameSet set = shell.night().framesProperty().get();
+    shell.night().selectedProperty().set(set.frames().get(4));
     key("#frames", KeyCode.S);
   }
 
