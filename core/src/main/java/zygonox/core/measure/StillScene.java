@@ -13,7 +13,7 @@ public final class StillScene {
   private static final int DETAIL_ROWS = 4;
 
   /** Every few places tell which edges are the strongest. */
-  private static final int SAMPLED = 11;
+  private static final int SAMPLED = 37;
 
   private static final int LEVELS = 5;
 

@@ -48,6 +48,9 @@ final class StreakFinder {
   /** What two neighbours differ by so much is in one of them alone. */
   private static final float TRANSIENT_SIGMA = 4;
 
+  /** Every so many places tell how much noise there is. */
+  private static final int SAMPLED = 31;
+
   /** A wider line is the edge of something, in pixels of the frame. */
   private static final double WIDEST_PIXELS = 13;
 
@@ -118,9 +121,9 @@ final class StreakFinder {
       return first;
     }
     float[] second = neighbours.get(1);
-    float[] sample = new float[first.length / 7 + 1];
+    float[] sample = new float[first.length / SAMPLED + 1];
     for (int k = 0; k < sample.length; k++) {
-      int i = Math.min(first.length - 1, 7 * k);
+      int i = Math.min(first.length - 1, SAMPLED * k);
       sample[k] = Math.abs(first[i] - second[i]);
     }
     Arrays.sort(sample);
@@ -138,9 +141,9 @@ final class StreakFinder {
   /** Less its slow changes, in units of its noise, held within what a pixel may count. */
   private void normalise() {
     subtractSurround();
-    float[] sample = new float[residual.length / 7 + 1];
+    float[] sample = new float[residual.length / SAMPLED + 1];
     int n = 0;
-    for (int i = 0; i < residual.length; i += 7) {
+    for (int i = 0; i < residual.length; i += SAMPLED) {
       sample[n++] = Math.abs(residual[i]);
     }
     Arrays.sort(sample, 0, n);

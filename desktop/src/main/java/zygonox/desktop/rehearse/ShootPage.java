@@ -143,10 +143,10 @@ final class ShootPage implements Page {
               workplace.night().arriving().clear();
               showRunning(null);
               workplace.night().load(frames);
+              workplace.navigator().go(StageName.FRAMES);
               workplace
                   .navigator()
                   .note("%d frames are in %s".formatted(frames.frames().size(), job.folder()));
-              workplace.navigator().go(StageName.FRAMES);
             },
             fault -> {
               workplace.night().arriving().clear();
