@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import zygonox.core.align.Alignment;
 import zygonox.core.align.MovedSource;
 import zygonox.core.align.StarAligner;
+import zygonox.core.frame.ColourProfile;
 import zygonox.core.frame.DecodeMemory;
 import zygonox.core.frame.Depth;
 import zygonox.core.frame.Frame;
@@ -234,10 +235,10 @@ public final class Blender {
       MemoryPlan plan =
           MemoryPlan.ordered(layout, held, writing, frames, Workers.cores(), options.memory());
       OrderedBlend blend =
-          new OrderedBlend(job, rule(layout, quantizer), plan, quantizer, scratchFolder);
+          new OrderedBlend(job, rule(job, quantizer), plan, quantizer, scratchFolder);
       return new Engine(blend::run, plan.bytes());
     }
-    Accumulator accumulator = accumulator(layout, frames, quantizer);
+    Accumulator accumulator = accumulator(job, frames, quantizer);
     MemoryPlan plan =
         MemoryPlan.running(
             layout,
@@ -264,7 +265,8 @@ public final class Blender {
     return most;
   }
 
-  private Accumulator accumulator(PixelLayout layout, int frames, Quantizer quantizer) {
+  private Accumulator accumulator(BlendJob job, int frames, Quantizer quantizer) {
+    PixelLayout layout = job.layout();
     return switch (method) {
       case LIGHTEN, DARKEN -> {
         boolean brightest = method == BlendMethod.LIGHTEN;
@@ -274,17 +276,25 @@ public final class Blender {
       }
       case MEAN, SUM ->
           new TotalAccumulator(
-              method == BlendMethod.MEAN, options.averageIn(), layout.bits(), frames, quantizer);
+              method == BlendMethod.MEAN, averageIn(job), layout.bits(), frames, quantizer);
       case MEDIAN, CLIPPED_MEAN -> throw new IllegalStateException(method + " does not accumulate");
     };
   }
 
-  private OrderedBlend.ColumnRule rule(PixelLayout layout, Quantizer quantizer) {
+  /** Samples of a linear profile are light as they are. */
+  private AverageIn averageIn(BlendJob job) {
+    return job.layers().get(0).frame().info().colours().space() == ColourProfile.Space.LINEAR_SRGB
+        ? AverageIn.ENCODED
+        : options.averageIn();
+  }
+
+  private OrderedBlend.ColumnRule rule(BlendJob job, Quantizer quantizer) {
+    PixelLayout layout = job.layout();
     if (method == BlendMethod.MEDIAN) {
       return OrderedBlend.median(quantizer);
     }
     double[] light = null;
-    if (options.averageIn() == AverageIn.LINEAR) {
+    if (averageIn(job) == AverageIn.LINEAR) {
       light = new double[layout.white() + 1];
       for (int v = 0; v < light.length; v++) {
         light[v] = Srgb.toLight((double) v / layout.white());

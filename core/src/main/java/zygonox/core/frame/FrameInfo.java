@@ -14,6 +14,7 @@ import java.util.OptionalDouble;
  * @param camera the body's name
  * @param serial what tells the body from others of its name
  * @param lens the lens's name
+ * @param profile what its samples mean; empty for sRGB and where it says nothing
  * @param orientation EXIF orientation, 1 to 8: how the stored picture must be turned to stand
  *     upright
  */
@@ -26,6 +27,7 @@ public record FrameInfo(
     Optional<String> camera,
     Optional<String> serial,
     Optional<String> lens,
+    Optional<ColourProfile> profile,
     int orientation) {
   /** What a file without metadata says. */
   public static final FrameInfo UNKNOWN =
@@ -38,15 +40,21 @@ public record FrameInfo(
           Optional.empty(),
           Optional.empty(),
           Optional.empty(),
+          Optional.empty(),
           1);
 
   /** The same frame in upright pixels, as every result is written. */
   public FrameInfo upright() {
     return new FrameInfo(
-        capturedAt, exposureSeconds, aperture, iso, focalMm, camera, serial, lens, 1);
+        capturedAt, exposureSeconds, aperture, iso, focalMm, camera, serial, lens, profile, 1);
   }
 
-  /** What is known where the body's own number is not. */
+  /** Its colours: sRGB where the file says nothing. */
+  public ColourProfile colours() {
+    return profile.orElse(ColourProfile.srgb());
+  }
+
+  /** What is known where neither the body's own number nor a profile is. */
   public FrameInfo(
       Optional<CaptureTime> capturedAt,
       OptionalDouble exposureSeconds,
@@ -65,6 +73,7 @@ public record FrameInfo(
         camera,
         Optional.empty(),
         lens,
+        Optional.empty(),
         orientation);
   }
 }

@@ -52,6 +52,7 @@ final class FrameInfoReader {
         text(body, ExifDirectoryBase.TAG_MODEL).or(known::camera),
         text(exposure, ExifDirectoryBase.TAG_BODY_SERIAL_NUMBER),
         text(exposure, ExifDirectoryBase.TAG_LENS_MODEL),
+        ProfileReader.read(file, format),
         // LibRaw turns its pictures upright itself.
         format == PictureFormat.RAW ? 1 : orientation(body));
   }

@@ -15,6 +15,8 @@ import javax.imageio.stream.MemoryCacheImageOutputStream;
 
 /** JPEG with EXIF and an sRGB profile. */
 final class JpegEncoder implements ImageIoSink.Encoder {
+  private static final int MOST_IN_SEGMENT = 65_000;
+
   /** Above this the file grows faster than the eye gains; common practice, no source. */
   private static final float QUALITY = 0.94f;
 
@@ -26,8 +28,10 @@ final class JpegEncoder implements ImageIoSink.Encoder {
       out.write(jpeg, 0, 2);
       // EXIF asks to stand first, in place of the JFIF segment (CIPA DC-008, 4.5.4).
       out.write(segment(0xe1, "Exif\0\0", Exif.standingAlone(header)));
-      if (header.channels() == 3) {
-        out.write(segment(0xe2, "ICC_PROFILE\0\1\1", ColourProfile.srgb()));
+      byte[] icc = header.info().colours().icc();
+      // A longer one would need several segments; no camera writes such.
+      if (header.channels() == 3 && icc.length < MOST_IN_SEGMENT) {
+        out.write(segment(0xe2, "ICC_PROFILE\0\1\1", icc));
       }
       out.write(jpeg, body, jpeg.length - body);
     }

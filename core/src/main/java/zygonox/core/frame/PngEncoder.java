@@ -33,7 +33,7 @@ final class PngEncoder implements ImageIoSink.Encoder {
           writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), param);
       IIOMetadataNode root = new IIOMetadataNode(FORMAT);
       if (header.channels() == 3) {
-        root.appendChild(profile());
+        root.appendChild(profile(header.info().colours()));
       }
       root.appendChild(texts(header));
       root.appendChild(exif(header));
@@ -45,13 +45,13 @@ final class PngEncoder implements ImageIoSink.Encoder {
     }
   }
 
-  private static IIOMetadataNode profile() throws IOException {
+  private static IIOMetadataNode profile(ColourProfile colours) throws IOException {
     ByteArrayOutputStream deflated = new ByteArrayOutputStream();
     try (DeflaterOutputStream out = new DeflaterOutputStream(deflated)) {
-      out.write(ColourProfile.srgb());
+      out.write(colours.icc());
     }
     IIOMetadataNode node = new IIOMetadataNode("iCCP");
-    node.setAttribute("profileName", "sRGB");
+    node.setAttribute("profileName", colours.toString());
     node.setAttribute("compressionMethod", "deflate");
     node.setUserObject(deflated.toByteArray());
     return node;

@@ -92,7 +92,7 @@ final class TiffSink implements PictureSink {
             .shorts(284, 1)
             .shorts(339, format);
     if (header.channels() == 3) {
-      ifd.bytes(34675, ColourProfile.srgb());
+      ifd.bytes(34675, header.info().colours().icc());
     }
     long end = DATA_START + header.height() * rowBytes;
     long directory = end + (end & 1);

@@ -35,6 +35,7 @@ class RunsAndKindsTest {
         Optional.of(camera),
         Optional.ofNullable(serial),
         Optional.empty(),
+        Optional.empty(),
         1);
   }
 

@@ -24,7 +24,7 @@ final class Comparison {
   static Optional<Pixels> of(Frame frame, Frame against, boolean onStars, Cancellation cancellation)
       throws UnreadableFrame {
     if (!onStars) {
-      return Optional.of(Pixels.of(FrameReader.readWhole(frame)));
+      return Optional.of(Pixels.of(frame, FrameReader.readWhole(frame)));
     }
     StarAligner.Outcome outcome =
         new StarAligner(Optional.of(against.file()))
@@ -37,7 +37,7 @@ final class Comparison {
     try (MovedSource moved = new MovedSource(FrameReader.open(frame), alignment.matrix())) {
       Raster raster = Raster.blank(moved.layout());
       moved.read(0, moved.layout().height(), raster.samples());
-      return Optional.of(Pixels.of(raster));
+      return Optional.of(Pixels.of(frame, raster));
     }
   }
 

@@ -207,7 +207,7 @@ final class OnePage implements Page {
             (progress, cancellation) -> {
               try {
                 Raster raster = FrameReader.readWhole(frame);
-                return new Loaded(Pixels.of(raster), Histogram.of(raster, 128));
+                return new Loaded(Pixels.of(frame, raster), Histogram.of(raster, 128));
               } catch (UnreadableFrame e) {
                 return null;
               }

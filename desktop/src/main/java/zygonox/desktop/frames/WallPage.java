@@ -7,6 +7,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import javafx.animation.PauseTransition;
+import javafx.application.Platform;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.VPos;
 import javafx.scene.Node;
@@ -247,7 +248,8 @@ final class WallPage implements Page {
   @Override
   public void enter() {
     lay();
-    reveal();
     wall.requestFocus();
+    // Only once it is laid out does it know what is in view.
+    Platform.runLater(this::reveal);
   }
 }

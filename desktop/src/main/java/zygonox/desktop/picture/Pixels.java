@@ -3,6 +3,7 @@ package zygonox.desktop.picture;
 import java.util.ArrayList;
 import java.util.List;
 import zygonox.core.blend.Preview;
+import zygonox.core.frame.Frame;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 
@@ -30,6 +31,11 @@ public record Pixels(List<Level> levels, double scale) {
   /** Height of the real picture. */
   public double height() {
     return levels.get(0).height * scale;
+  }
+
+  /** A frame as its colours are shown; takes a while for large ones. */
+  public static Pixels of(Frame frame, Raster raster) {
+    return of(frame.info().colours().shown(raster));
   }
 
   /** From a picture in memory; takes a while for large ones. */

@@ -47,6 +47,7 @@ final class PracticePage implements Page {
     HBox.setHgrow(question, Priority.ALWAYS);
     question.setMaxWidth(Double.MAX_VALUE);
     head = new HBox(18, question, next);
+    frames.getStyleClass().add("pages");
     ToggleGroup group = new ToggleGroup();
     for (int i = 0; i < 3; i++) {
       int index = i;
