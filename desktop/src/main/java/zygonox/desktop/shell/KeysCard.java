@@ -20,7 +20,7 @@ final class KeysCard extends GridPane {
     {"0, 1, +, −", "whole picture, one pixel on one, closer, farther"},
     {"Arrows", "move the picture; in Sky: point the lens"},
     {"Shift and drag", "in Sky: draw the skyline of the site"},
-    {"Space", "hold: show one frame in place of the blend"},
+    {"Space", "hold: show the other picture, a frame or the one before"},
     {"D", "difference of the two; black is alike"},
     {"K, L, X, N", "among frames: keep, look at, drop, go to the next to look at"},
     {"V, S, B, E", "in the list: compare, on the stars, blink, corners and middle"},

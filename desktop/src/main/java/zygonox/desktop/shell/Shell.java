@@ -195,7 +195,9 @@ public final class Shell extends StackPane implements Navigator {
     foot.setAlignment(Pos.CENTER_LEFT);
     foot.getStyleClass().add("foot");
     for (Label label : List.of(obstacle, message)) {
-      label.managedProperty().bind(label.textProperty().isNotEmpty());
+      // Hidden as well: what is not managed stays where it was, and may reach out of the window.
+      label.visibleProperty().bind(label.textProperty().isNotEmpty());
+      label.managedProperty().bind(label.visibleProperty());
     }
     return foot;
   }
