@@ -129,6 +129,38 @@ class FrameCommandsTest {
     assertThat(again.lastError()).contains("--overwrite");
   }
 
+  @Test
+  void framesAreHeldAgainstTheNightAndAWrongTimerIsFound() {
+    Path frames = folder.resolve("misset");
+    JsonNode shot =
+        CommandLineRun.done(
+                "rehearse",
+                DEMO.toString(),
+                "--out",
+                frames.toString(),
+                "--size",
+                "300x200",
+                "--count",
+                "5",
+                "--happening",
+                "timer,ripples,wind",
+                "--json")
+            .json();
+    String second = shot.get("files").get(1).asText();
+    JsonNode json =
+        CommandLineRun.done("frames", frames.toString(), "--night", DEMO.toString(), "--json")
+            .json();
+    JsonNode trails = json.get("plan").get(0);
+    assertThat(trails.get("timing").asText()).isEqualTo("period-taken-for-gap");
+    assertThat(trails.get("missetAt").asText()).isEqualTo(second);
+    assertThat(trails.get("missing").size()).isEqualTo(43);
+    JsonNode group = json.get("groups").get(0);
+    assertThat(group.get("kind").asText()).isEqualTo("sky");
+    assertThat(group.get("kindReason").asText()).contains("seconds on end");
+    assertThat(CommandLineRun.done("frames", frames.toString(), "--night", DEMO.toString()).out())
+        .contains("told the time from start to start");
+  }
+
   /** Without --json the same facts are printed for a person. */
   @Test
   void framesCanBeChosen() {

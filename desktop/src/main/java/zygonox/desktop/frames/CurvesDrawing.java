@@ -80,15 +80,6 @@ final class CurvesDrawing extends Drawing {
     for (Measure measure : Measure.values()) {
       draw(g, measure, GAP + measure.ordinal() * high, high - GAP);
     }
-    points.stream()
-        .filter(p -> p.frame.equals(selected))
-        .findFirst()
-        .ifPresent(
-            p -> {
-              g.setStroke(palette().mark());
-              g.setLineWidth(1.2);
-              g.strokeLine(x(p.at), GAP, x(p.at), getHeight() - GAP);
-            });
   }
 
   private void draw(GraphicsContext g, Measure measure, double top, double high) {
@@ -104,6 +95,16 @@ final class CurvesDrawing extends Drawing {
     }
     g.setFill(palette.raised());
     g.fillRect(SIDE - 8, top, getWidth() - 2 * SIDE + 16, high);
+    points.stream()
+        .filter(p -> p.frame.equals(selected))
+        .findFirst()
+        .ifPresent(
+            p -> {
+              g.setStroke(palette.mark());
+              g.setLineWidth(1.2);
+              // Below the name, which it would strike through.
+              g.strokeLine(x(p.at), top + TITLE, x(p.at), top + high);
+            });
     g.setFill(palette.ink());
     text(g, measure.text(), SIDE + 6, top + TITLE / 2, 13, TextAlignment.LEFT);
     if (least > most) {
