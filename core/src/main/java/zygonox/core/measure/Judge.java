@@ -48,6 +48,32 @@ public record Judge(
     InvalidInput.check("The clipped share", clippedShare, 0, 1);
   }
 
+  public Judge withStars(double share) {
+    return new Judge(share, starsGoneShare, wider, brighter, bumpPixels, sharpShare, clippedShare);
+  }
+
+  public Judge withStarsGone(double share) {
+    return new Judge(starsShare, share, wider, brighter, bumpPixels, sharpShare, clippedShare);
+  }
+
+  public Judge withWider(double times) {
+    return new Judge(
+        starsShare, starsGoneShare, times, brighter, bumpPixels, sharpShare, clippedShare);
+  }
+
+  public Judge withBrighter(double times) {
+    return new Judge(
+        starsShare, starsGoneShare, wider, times, bumpPixels, sharpShare, clippedShare);
+  }
+
+  public Judge withBump(double pixels) {
+    return new Judge(starsShare, starsGoneShare, wider, brighter, pixels, sharpShare, clippedShare);
+  }
+
+  public Judge withSharp(double share) {
+    return new Judge(starsShare, starsGoneShare, wider, brighter, bumpPixels, share, clippedShare);
+  }
+
   /** Judges the frames of one run, in capture order. */
   public List<Judgement> of(List<FrameMeasure> run) {
     if (run.isEmpty()) {

@@ -65,37 +65,13 @@ final class RunsModel {
     judge.set(
         new Sentence.Builder()
             .say("Look at a frame with fewer than ")
-            .set(share("stars", j.starsShare(), v -> with(j, v, j.starsGoneShare())))
+            .set(share("stars", j.starsShare(), j::withStars))
             .say(" of the usual stars, drop it under ")
-            .set(share("stars-gone", j.starsGoneShare(), v -> with(j, j.starsShare(), v)))
+            .set(share("stars-gone", j.starsGoneShare(), j::withStarsGone))
             .say(". Look at stars ")
-            .set(
-                times(
-                    "wider",
-                    j.wider(),
-                    v ->
-                        new Judge(
-                            j.starsShare(),
-                            j.starsGoneShare(),
-                            v,
-                            j.brighter(),
-                            j.bumpPixels(),
-                            j.sharpShare(),
-                            j.clippedShare())))
+            .set(times("wider", j.wider(), j::withWider))
             .say(" as wide as usual, a sky ")
-            .set(
-                times(
-                    "brighter",
-                    j.brighter(),
-                    v ->
-                        new Judge(
-                            j.starsShare(),
-                            j.starsGoneShare(),
-                            j.wider(),
-                            v,
-                            j.bumpPixels(),
-                            j.sharpShare(),
-                            j.clippedShare())))
+            .set(times("brighter", j.brighter(), j::withBrighter))
             .say(" as bright, a jump of ")
             .set(
                 Settings.number(
@@ -104,38 +80,13 @@ final class RunsModel {
                     j.bumpPixels(),
                     v -> v + 0.5,
                     v -> Math.max(0.5, v - 0.5),
-                    v ->
-                        new Judge(
-                            j.starsShare(),
-                            j.starsGoneShare(),
-                            j.wider(),
-                            j.brighter(),
-                            v,
-                            j.sharpShare(),
-                            j.clippedShare()),
+                    j::withBump,
                     this::consequence,
                     frames::judgeBy))
             .say(", and less than ")
-            .set(
-                share(
-                    "sharp",
-                    j.sharpShare(),
-                    v ->
-                        new Judge(
-                            j.starsShare(),
-                            j.starsGoneShare(),
-                            j.wider(),
-                            j.brighter(),
-                            j.bumpPixels(),
-                            v,
-                            j.clippedShare())))
+            .set(share("sharp", j.sharpShare(), j::withSharp))
             .say(" of the usual sharpness.")
             .end());
-  }
-
-  private static Judge with(Judge j, double stars, double gone) {
-    return new Judge(
-        stars, gone, j.wider(), j.brighter(), j.bumpPixels(), j.sharpShare(), j.clippedShare());
   }
 
   private Setting share(String key, double value, Function<Double, Judge> change) {
