@@ -88,8 +88,8 @@ final class OnePage implements Page {
     reasons.setMinHeight(Region.USE_PREF_SIZE);
     Label keys =
         new Label(
-            "K keeps, L marks to look at, X drops, N goes to the next. V compares with the frame"
-                + " before, S the same on its stars, B blinks. E enlarges corners and middle.");
+            "K keeps, L marks to look at, O puts out, N goes to the next. V compares with the frame"
+                + " before, S the same on its stars, B blinks. M magnifies corners and middle.");
     keys.getStyleClass().add("field-name");
     keys.setWrapText(true);
     keys.setMinHeight(Region.USE_PREF_SIZE);
@@ -125,12 +125,12 @@ final class OnePage implements Page {
     switch (event.getCode()) {
       case K -> model.decide(Verdict.KEEP);
       case L -> model.decide(Verdict.LOOK);
-      case X, DELETE -> model.decide(Verdict.DROP);
+      case O, DELETE -> model.decide(Verdict.DROP);
       case N -> model.next();
       case V -> compare(false);
       case S -> compare(true);
       case B -> toggleBlinking();
-      case E -> {
+      case M -> {
         magnifies = !magnifies;
         present(list.getSelectionModel().getSelectedItem());
       }

@@ -90,7 +90,7 @@ final class WallPage implements Page {
         case RIGHT -> step(1);
         case K -> model.decide(Verdict.KEEP);
         case L -> model.decide(Verdict.LOOK);
-        case X, DELETE -> model.decide(Verdict.DROP);
+        case O, DELETE -> model.decide(Verdict.DROP);
         case N -> model.next();
         default -> used = false;
       }

@@ -71,7 +71,7 @@ final class Shots {
     add("practice-answered", () -> fire("#answer-dew"), SETTLE_SECONDS);
     add("frames", () -> shell.go(StageName.FRAMES), SETTLE_SECONDS);
     add("frames-judged", this::judged, 12);
-    add("frames-corners", () -> key("#frames", KeyCode.E), SETTLE_SECONDS);
+    add("frames-corners", () -> key("#frames", KeyCode.M), SETTLE_SECONDS);
     add("frames-compared", this::compared, 3);
     add("wall", () -> page(StageName.FRAMES, "wall"), 3);
     add("curves", () -> page(StageName.FRAMES, "curves"), SETTLE_SECONDS);
@@ -133,7 +133,7 @@ final class Shots {
   }
 
   private void compared() {
-    key("#frames", KeyCode.E);
+    key("#frames", KeyCode.M);
     FrameSet set = shell.night().framesProperty().get();
     shell.night().selectedProperty().set(set.frames().get(4));
     key("#frames", KeyCode.S);

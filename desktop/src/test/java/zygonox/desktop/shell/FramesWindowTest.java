@@ -97,7 +97,7 @@ class FramesWindowTest {
     open(robot, StageName.FRAMES, "one-by-one");
     robot.interact(() -> shell.night().selectedProperty().set(frame(0)));
     robot.interact(() -> find("#frames").requestFocus());
-    robot.type(KeyCode.X).type(KeyCode.DOWN).type(KeyCode.L).type(KeyCode.DOWN).type(KeyCode.K);
+    robot.type(KeyCode.O).type(KeyCode.DOWN).type(KeyCode.L).type(KeyCode.DOWN).type(KeyCode.K);
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(decided(0)).isEqualTo(Verdict.DROP);
     assertThat(decided(1)).isEqualTo(Verdict.LOOK);
@@ -121,9 +121,9 @@ class FramesWindowTest {
     await(() -> shell.picture().showingOtherProperty().get());
     robot.type(KeyCode.B);
     assertThat(shell.picture().showingOtherProperty().get()).isFalse();
-    robot.type(KeyCode.E);
+    robot.type(KeyCode.M);
     await(() -> shell.picture().captionProperty().get().contains("corners and middle"));
-    robot.type(KeyCode.E);
+    robot.type(KeyCode.M);
     robot.interact(() -> shell.night().selectedProperty().set(frame(0)));
     await(() -> shell.picture().captionProperty().get().equals("star-trails-0001.jpg"));
     assertThat(shell.picture().otherProperty().get()).isNull();
@@ -138,7 +138,7 @@ class FramesWindowTest {
     await(() -> wall.getItems().size() > 3);
     robot.interact(() -> shell.night().selectedProperty().set(frame(0)));
     robot.interact(wall::requestFocus);
-    robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT).type(KeyCode.X).type(KeyCode.LEFT);
+    robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT).type(KeyCode.O).type(KeyCode.LEFT);
     assertThat(shell.night().selectedProperty().get()).isEqualTo(frame(1));
     assertThat(decided(2)).isEqualTo(Verdict.DROP);
     robot.interact(() -> shell.themeProperty().set(Theme.EMBER));

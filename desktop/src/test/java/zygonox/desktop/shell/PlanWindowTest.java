@@ -243,7 +243,7 @@ class PlanWindowTest {
     robot.clickOn("#judge");
     await(() -> !shell.night().judgementsProperty().get().isEmpty());
     robot.interact(() -> find("#frames").requestFocus());
-    robot.type(KeyCode.X);
+    robot.type(KeyCode.O);
     robot.type(KeyCode.DOWN).type(KeyCode.L);
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(Files.readString(folder.resolve("verdicts.json")))
