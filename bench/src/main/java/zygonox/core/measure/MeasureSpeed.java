@@ -16,7 +16,6 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import zygonox.core.camera.Scene;
 import zygonox.core.camera.SimulatedCamera;
-import zygonox.core.frame.PixelSource;
 import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
@@ -35,9 +34,9 @@ import zygonox.core.work.Cancellation;
 @Fork(1)
 public class MeasureSpeed {
   private Raster frame;
-  private List<FoundStar> stars;
   private StillScene scene;
-  private SmallFrame small;
+  private FrameScan scan;
+  private SmallFrame before;
   private SmallFrame next;
 
   @Setup
@@ -46,45 +45,41 @@ public class MeasureSpeed {
     Program program = night.programs().get(0);
     SimulatedCamera camera =
         new SimulatedCamera(night.body(), night.lens(), night.site(), new Scene(0), 1);
-    frame = camera.preview(program, program.shots().get(0), new Cancellation());
-    next = SmallFrame.of(camera.preview(program, program.shots().get(1), new Cancellation()));
-    stars = stars();
-    small = SmallFrame.of(frame);
-    scene = StillScene.of(frame, small);
-  }
-
-  @Benchmark
-  public List<FoundStar> stars() throws UnreadableFrame {
-    return new StarFinder(RunMeter.MOST_STARS).find(PixelSource.of(frame), new Cancellation());
+    before = SmallFrame.of(camera.preview(program, program.shots().get(0), new Cancellation()));
+    frame = camera.preview(program, program.shots().get(1), new Cancellation());
+    next = SmallFrame.of(camera.preview(program, program.shots().get(2), new Cancellation()));
+    scan = scan();
+    scene = StillScene.of(scan.small(), scan.detail());
   }
 
   @Benchmark
   public Object level() {
-    return SkyLevel.of(frame);
+    return SkyLevel.of(frame, scan.clipped());
   }
 
   @Benchmark
   public Object shape() {
-    return StarShape.of(frame, stars);
+    return StarShape.of(frame, scan.stars());
+  }
+
+  /** The one pass over all samples: stars, small frame, fine detail, clipped share. */
+  @Benchmark
+  public FrameScan scan() {
+    return FrameScan.of(frame, RunMeter.MOST_STARS, new Cancellation());
   }
 
   @Benchmark
   public Object stillScene() {
-    return StillScene.of(frame, small);
+    return StillScene.of(scan.small(), scan.detail());
   }
 
   @Benchmark
   public Object shift() {
-    return StillScene.of(frame, small).shiftFrom(scene);
-  }
-
-  @Benchmark
-  public Object smallFrame() {
-    return SmallFrame.of(frame);
+    return StillScene.of(scan.small(), scan.detail()).shiftFrom(scene);
   }
 
   @Benchmark
   public Object streaks() {
-    return StreakFinder.find(small, List.of(next));
+    return StreakFinder.find(scan.small(), List.of(before, next));
   }
 }

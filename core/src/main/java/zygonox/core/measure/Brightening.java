@@ -70,8 +70,9 @@ public record Brightening(int left, int top, int right, int bottom, double rise)
   private static double mean(SmallFrame frame, int tileX, int tileY) {
     double sum = 0;
     for (int y = tileY * TILE; y < (tileY + 1) * TILE; y++) {
+      float[] row = frame.rows()[y];
       for (int x = tileX * TILE; x < (tileX + 1) * TILE; x++) {
-        sum += frame.values()[y * frame.width() + x];
+        sum += row[x];
       }
     }
     return sum / (TILE * TILE);

@@ -9,7 +9,6 @@ import java.util.stream.IntStream;
 import zygonox.core.frame.DecodeMemory;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.PixelSource;
 import zygonox.core.frame.ReadFault;
 import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.raster.Raster;
@@ -113,16 +112,15 @@ public final class RunMeter {
       Frame frame, Raster room, DecodeMemory memory, Cancellation cancellation)
       throws UnreadableFrame {
     FrameReader.readWhole(frame, memory, room);
-    StarFinder.Found found = new StarFinder(MOST_STARS).findAll(PixelSource.of(room), cancellation);
-    SmallFrame small = SmallFrame.of(room);
+    FrameScan scan = FrameScan.of(room, MOST_STARS, cancellation);
     return new Single(
         frame,
-        SkyLevel.of(room),
-        found.stars().size(),
-        StarShape.of(room, found.stars()),
-        StillScene.of(room, small),
-        small,
-        found.spots());
+        SkyLevel.of(room, scan.clipped()),
+        scan.stars().size(),
+        StarShape.of(room, scan.stars()),
+        StillScene.of(scan.small(), scan.detail()),
+        scan.small(),
+        scan.spots());
   }
 
   private static List<FrameMeasure> compared(

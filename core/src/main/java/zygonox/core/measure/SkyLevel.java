@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.stream.IntStream;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.work.Cancellation;
 
 /**
  * How bright the background of a frame is, and how noisy.
@@ -29,6 +30,14 @@ public record SkyLevel(double background, double noise, double clipped) {
 
   /** Measures a frame of 64 by 64 pixels or more; a smaller one in one piece. */
   public static SkyLevel of(Raster frame) {
+    long[] clipped = new long[1];
+    GreyStrip.each(frame, new Cancellation(), strip -> clipped[0] += strip.clipped());
+    double pixels = (double) frame.layout().width() * frame.layout().height();
+    return of(frame, clipped[0] / pixels);
+  }
+
+  /** The same where the clipped share is known. */
+  static SkyLevel of(Raster frame, double clipped) {
     PixelLayout layout = frame.layout();
     int side = Math.min(TILE, Math.min(layout.width(), layout.height()));
     int across = Math.max(1, Math.min(TILES_ACROSS, layout.width() / side));
@@ -48,7 +57,7 @@ public record SkyLevel(double background, double noise, double clipped) {
     double[] sigmas = Arrays.stream(sky).mapToDouble(Tile::sigma).sorted().toArray();
     double white = layout.white();
     return new SkyLevel(
-        sky[sky.length / 2].level / white, sigmas[sigmas.length / 2] / white, clipped(frame));
+        sky[sky.length / 2].level / white, sigmas[sigmas.length / 2] / white, clipped);
   }
 
   private static int place(int index, int count, int room) {
@@ -58,7 +67,7 @@ public record SkyLevel(double background, double noise, double clipped) {
   /** The middle and the noise of a square, each the mean of the channels'. */
   private static Tile tile(Raster frame, int left, int top, int side) {
     int channels = frame.layout().channels();
-    int[] values = new int[side * side];
+    float[] values = new float[side * side];
     int[] differences = new int[side * Math.max(1, side - APART)];
     double level = 0;
     double sigma = 0;
@@ -74,29 +83,9 @@ public record SkyLevel(double background, double noise, double clipped) {
           }
         }
       }
-      Arrays.sort(values, 0, n);
-      level += values[n / 2] / (double) channels;
+      level += OrderStatistic.select(values, n, n / 2) / (double) channels;
       sigma += Noise.sigma(differences, Math.max(1, d)) / channels;
     }
     return new Tile(level, sigma);
-  }
-
-  private static double clipped(Raster frame) {
-    PixelLayout layout = frame.layout();
-    short white = (short) layout.white();
-    short[] samples = frame.samples();
-    int pixels = layout.width() * layout.height();
-    int count = 0;
-    if (layout.channels() == 3) {
-      for (int i = 0; i < 3 * pixels; i += 3) {
-        boolean full = samples[i] == white | samples[i + 1] == white | samples[i + 2] == white;
-        count += full ? 1 : 0;
-      }
-    } else {
-      for (int i = 0; i < pixels; i++) {
-        count += samples[i] == white ? 1 : 0;
-      }
-    }
-    return (double) count / pixels;
   }
 }

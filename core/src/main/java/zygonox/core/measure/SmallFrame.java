@@ -2,45 +2,56 @@ package zygonox.core.measure;
 
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.work.Cancellation;
 
 /**
  * A frame made small by means of squares: faint lines stand out of the noise more clearly.
  *
- * @param width of the small frame
- * @param height of the small frame
- * @param values shares of white, row by row
+ * @param rows shares of white, row by row: one or more of equal length
+ * @param around the mean of a wide square about each place
  */
-record SmallFrame(int width, int height, float[] values) {
+record SmallFrame(float[][] rows, float[][] around) {
   /** Side of a square, in pixels of the frame. */
-  static final int BIN = 4;
+  static final int BIN = GreyStrip.CELL;
 
   static SmallFrame of(Raster frame) {
-    PixelLayout layout = frame.layout();
-    int width = layout.width() / BIN;
-    int height = layout.height() / BIN;
-    int channels = layout.channels();
-    float[] values = new float[width * height];
-    float scale = 1f / (BIN * BIN * channels * (float) layout.white());
-    short[] samples = frame.samples();
-    for (int y = 0; y < height; y++) {
-      int from = y * BIN * layout.rowSamples();
-      for (int x = 0; x < width; x++, from += BIN * channels) {
-        int sum = 0;
-        for (int dy = 0; dy < BIN; dy++) {
-          int i = from + dy * layout.rowSamples();
-          sum +=
-              channels == 3
-                  ? four(samples, i) + four(samples, i + 4) + four(samples, i + 8)
-                  : four(samples, i);
-        }
-        values[y * width + x] = sum * scale;
-      }
-    }
-    return new SmallFrame(width, height, values);
+    Growing growing = new Growing(frame.layout());
+    GreyStrip.each(frame, new Cancellation(), growing::add);
+    return growing.grown();
   }
 
-  private static int four(short[] samples, int i) {
-    int left = (samples[i] & 0xffff) + (samples[i + 1] & 0xffff);
-    return left + (samples[i + 2] & 0xffff) + (samples[i + 3] & 0xffff);
+  int width() {
+    return rows[0].length;
+  }
+
+  int height() {
+    return rows.length;
+  }
+
+  /** One that gets its rows from strip after strip. */
+  static final class Growing {
+    private final float[][] rows;
+
+    Growing(PixelLayout layout) {
+      // Of a frame smaller than a square there is one place, and it is black.
+      rows = new float[Math.max(1, layout.height() / BIN)][Math.max(1, layout.width() / BIN)];
+    }
+
+    void add(GreyStrip strip) {
+      int first = strip.firstRow() / BIN;
+      for (int cell = strip.ownFrom() / BIN; cell < strip.ownTo() / BIN; cell++) {
+        share(strip.cells()[cell], rows[first + cell]);
+      }
+    }
+
+    private static void share(float[] values, float[] into) {
+      for (int x = 0; x < values.length; x++) {
+        into[x] = values[x] * (1f / GreyStrip.WHITE);
+      }
+    }
+
+    SmallFrame grown() {
+      return new SmallFrame(rows, Surround.of(rows));
+    }
   }
 }

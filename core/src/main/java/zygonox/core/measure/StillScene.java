@@ -1,17 +1,12 @@
 package zygonox.core.measure;
 
 import java.util.Arrays;
-import zygonox.core.raster.PixelLayout;
-import zygonox.core.raster.Raster;
 
 /**
  * The part of a frame that does not turn with the stars, made small: edges of the ground, with the
  * stars taken out. Two of them tell by how much the camera has moved.
  */
 public final class StillScene {
-  /** Every few rows tell how much detail there is. */
-  private static final int DETAIL_ROWS = 4;
-
   /** Every few places tell which edges are the strongest. */
   private static final int SAMPLED = 37;
 
@@ -30,94 +25,81 @@ public final class StillScene {
 
   private final int width;
   private final int height;
-  private final float[] values;
+  private final float[][] rows;
   private final double sharpness;
   private StillScene half;
   private int[] edges;
   private float leastEdge;
 
-  private StillScene(int width, int height, float[] values, double sharpness) {
-    this.width = width;
-    this.height = height;
-    this.values = values;
+  private StillScene(float[][] rows, double sharpness) {
+    this.width = rows[0].length;
+    this.height = rows.length;
+    this.rows = rows;
     this.sharpness = sharpness;
   }
 
   /**
-   * @param frame the frame
-   * @param small the same made small
+   * @param small the frame made small
+   * @param detail the frame's {@link FineDetail}
    */
-  static StillScene of(Raster frame, SmallFrame small) {
+  static StillScene of(SmallFrame small, double detail) {
     double level = 1e-4;
-    for (float value : small.values()) {
-      level += value;
-    }
-    float[] still = opened(small.values(), small.width(), small.height());
-    return new StillScene(
-        small.width(),
-        small.height(),
-        still,
-        detail(frame) / Math.max(1e-9, level / small.values().length));
-  }
-
-  /** Mean difference of neighbours, of every few rows: shares of white. */
-  private static double detail(Raster frame) {
-    PixelLayout layout = frame.layout();
-    int channels = layout.channels();
-    int green = channels > 1 ? 1 : 0;
-    short[] samples = frame.samples();
-    long sum = 0;
-    long count = 0;
-    for (int y = 0; y < layout.height(); y += DETAIL_ROWS) {
-      int row = y * layout.rowSamples() + green;
-      for (int x = 2; x < layout.width(); x++) {
-        int i = row + x * channels;
-        // Bends rather than slopes: a smooth sky has slopes too.
-        int bend =
-            2 * (samples[i - channels] & 0xffff)
-                - (samples[i] & 0xffff)
-                - (samples[i - 2 * channels] & 0xffff);
-        sum += Math.abs(bend);
-        count++;
+    for (float[] row : small.rows()) {
+      for (float value : row) {
+        level += value;
       }
     }
-    return (double) sum / Math.max(1, count) / layout.white();
+    double places = (double) small.width() * small.height();
+    return new StillScene(opened(small.rows()), detail / Math.max(1e-9, level / places));
   }
 
   /** Taken down to the lowest of its neighbours and up again: what is smaller than two is gone. */
-  private static float[] opened(float[] values, int width, int height) {
-    float[] low = extreme(values, width, height, true);
-    return extreme(low, width, height, false);
+  private static float[][] opened(float[][] rows) {
+    return ofThreeByThree(ofThreeByThree(rows, StillScene::lowest), StillScene::highest);
   }
 
-  /** The lowest or highest of three by three: first along the rows, then down the columns. */
-  private static float[] extreme(float[] values, int width, int height, boolean lowest) {
-    float[] across = new float[values.length];
-    for (int y = 0; y < height; y++) {
-      int row = y * width;
-      for (int x = 0; x < width; x++) {
-        int i = row + x;
-        float left = values[x > 0 ? i - 1 : i];
-        float right = values[x < width - 1 ? i + 1 : i];
-        across[i] =
-            lowest
-                ? Math.min(values[i], Math.min(left, right))
-                : Math.max(values[i], Math.max(left, right));
-      }
+  /** One of three values, at each place of three rows. */
+  private interface OneOfThree {
+    void choose(float[] a, float[] b, float[] c, float[] into);
+  }
+
+  /** Chosen first along the rows, then down the columns. */
+  private static float[][] ofThreeByThree(float[][] rows, OneOfThree one) {
+    int width = rows[0].length;
+    int last = rows.length - 1;
+    float[][] across = new float[rows.length][width];
+    float[] left = new float[width];
+    float[] right = new float[width];
+    for (int y = 0; y <= last; y++) {
+      beside(rows[y], left, right);
+      one.choose(left, rows[y], right, across[y]);
     }
-    float[] out = new float[values.length];
-    for (int y = 0; y < height; y++) {
-      int above = Math.max(0, y - 1) * width;
-      int here = y * width;
-      int below = Math.min(height - 1, y + 1) * width;
-      for (int x = 0; x < width; x++) {
-        float a = across[above + x];
-        float b = across[here + x];
-        float c = across[below + x];
-        out[here + x] = lowest ? Math.min(b, Math.min(a, c)) : Math.max(b, Math.max(a, c));
-      }
+    float[][] out = new float[rows.length][width];
+    for (int y = 0; y <= last; y++) {
+      one.choose(across[Math.max(0, y - 1)], across[y], across[Math.min(last, y + 1)], out[y]);
     }
     return out;
+  }
+
+  /** A row moved by one to either side, its ends standing twice. */
+  private static void beside(float[] row, float[] left, float[] right) {
+    int last = row.length - 1;
+    System.arraycopy(row, 0, left, 1, last);
+    left[0] = row[0];
+    System.arraycopy(row, 1, right, 0, last);
+    right[last] = row[last];
+  }
+
+  private static void lowest(float[] a, float[] b, float[] c, float[] into) {
+    for (int x = 0; x < into.length; x++) {
+      into[x] = Math.min(b[x], Math.min(a[x], c[x]));
+    }
+  }
+
+  private static void highest(float[] a, float[] b, float[] c, float[] into) {
+    for (int x = 0; x < into.length; x++) {
+      into[x] = Math.max(b[x], Math.max(a[x], c[x]));
+    }
   }
 
   /**
@@ -164,14 +146,16 @@ public final class StillScene {
 
   /** Whether the edges that are compared hardly stand out of the noise. */
   private static boolean isNoisy(StillScene a, StillScene b) {
-    float[] off = new float[a.values.length / SAMPLED + 1];
+    int places = a.width * a.height;
+    float[] off = new float[places / SAMPLED + 1];
     for (int i = 0; i < off.length; i++) {
-      int at = Math.min(a.values.length - 1, i * SAMPLED);
-      off[i] = Math.abs(a.values[at] - b.values[at]);
+      int at = Math.min(places - 1, i * SAMPLED);
+      int x = at % a.width;
+      int y = at / a.width;
+      off[i] = Math.abs(a.rows[y][x] - b.rows[y][x]);
     }
-    Arrays.sort(off);
     b.edges();
-    return Math.sqrt(b.leastEdge) < CLEAR * off[off.length / 2];
+    return Math.sqrt(b.leastEdge) < CLEAR * OrderStatistic.select(off, off.length, off.length / 2);
   }
 
   /** How far the parts of the frame, each for itself, lie from the whole: one sigma of its mean. */
@@ -203,21 +187,21 @@ public final class StillScene {
   }
 
   private StillScene halved() {
-    int w = Math.max(1, width / 2);
-    int h = Math.max(1, height / 2);
-    float[] half = new float[w * h];
-    for (int y = 0; y < h; y++) {
-      for (int x = 0; x < w; x++) {
-        int x1 = Math.min(width - 1, 2 * x + 1);
-        int y1 = Math.min(height - 1, 2 * y + 1);
-        half[y * w + x] = (at(2 * x, 2 * y) + at(x1, 2 * y) + at(2 * x, y1) + at(x1, y1)) / 4;
+    float[][] half = new float[Math.max(1, height / 2)][Math.max(1, width / 2)];
+    for (int y = 0; y < half.length; y++) {
+      float[] upper = rows[2 * y];
+      float[] lower = rows[Math.min(height - 1, 2 * y + 1)];
+      for (int x = 0; x < half[y].length; x++) {
+        int x0 = 2 * x;
+        int x1 = Math.min(width - 1, x0 + 1);
+        half[y][x] = (upper[x0] + upper[x1] + lower[x0] + lower[x1]) / 4;
       }
     }
-    return new StillScene(w, h, half, sharpness);
+    return new StillScene(half, sharpness);
   }
 
   private float at(int x, int y) {
-    return values[Math.min(height - 1, y) * width + Math.min(width - 1, x)];
+    return rows[y][x];
   }
 
   /**
@@ -272,9 +256,10 @@ public final class StillScene {
     int y0 = (int) y;
     double u = x - x0;
     double v = y - y0;
-    int i = y0 * width + x0;
-    double upper = values[i] + u * (values[i + 1] - values[i]);
-    double lower = values[i + width] + u * (values[i + width + 1] - values[i + width]);
+    float[] above = rows[y0];
+    float[] below = rows[y0 + 1];
+    double upper = above[x0] + u * (above[x0 + 1] - above[x0]);
+    double lower = below[x0] + u * (below[x0 + 1] - below[x0]);
     return upper + v * (lower - upper);
   }
 
@@ -290,12 +275,13 @@ public final class StillScene {
         strength[y * width + x] = gx * gx + gy * gy;
       }
     }
-    float[] sorted = new float[strength.length / SAMPLED + 1];
-    for (int i = 0; i < sorted.length; i++) {
-      sorted[i] = strength[Math.min(strength.length - 1, i * SAMPLED)];
+    float[] sample = new float[strength.length / SAMPLED + 1];
+    for (int i = 0; i < sample.length; i++) {
+      sample[i] = strength[Math.min(strength.length - 1, i * SAMPLED)];
     }
-    Arrays.sort(sorted);
-    float least = sorted[(int) ((1 - EDGE_SHARE) * (sorted.length - 1))];
+    float least =
+        OrderStatistic.select(
+            sample, sample.length, (int) ((1 - EDGE_SHARE) * (sample.length - 1)));
     int[] found = new int[strength.length];
     int n = 0;
     for (int i = 0; i < strength.length; i++) {

@@ -118,7 +118,8 @@ class FrameMeasureTest {
   }
 
   private static StillScene still(Raster raster) {
-    return StillScene.of(raster, SmallFrame.of(raster));
+    FrameScan scan = FrameScan.of(raster, 10, new Cancellation());
+    return StillScene.of(scan.small(), scan.detail());
   }
 
   @ParameterizedTest
