@@ -22,11 +22,18 @@ public final class QuickLook {
    * @return 8-bit RGB, upright
    */
   public static Raster of(Frame frame, int side) throws UnreadableFrame {
+    Optional<Raster> stored = stored(frame, side);
+    return stored.isPresent() ? stored.get() : sampled(frame, side);
+  }
+
+  /** The same where it costs far less than to decode the frame; empty where it does not. */
+  public static Optional<Raster> stored(Frame frame, int side) throws UnreadableFrame {
     try {
-      Optional<Raster> stored = stored(frame, side);
-      Raster raster = stored.isPresent() ? shrunk(stored.get(), side) : sampled(frame, side);
+      Optional<Raster> found = found(frame, side);
       int orientation = frame.info().orientation();
-      return stored.isPresent() && orientation != 1 ? turned(raster, orientation) : raster;
+      return found.isEmpty() || orientation == 1
+          ? found.map(raster -> shrunk(raster, side))
+          : Optional.of(turned(shrunk(found.get(), side), orientation));
     } catch (IOException e) {
       throw new UnreadableFrame(frame.file(), ReadFault.Kind.DAMAGED, e);
     }
@@ -40,8 +47,7 @@ public final class QuickLook {
     }
   }
 
-  private static Optional<Raster> stored(Frame frame, int side)
-      throws IOException, UnreadableFrame {
+  private static Optional<Raster> found(Frame frame, int side) throws IOException, UnreadableFrame {
     return switch (frame.format()) {
       case JPEG -> TurboJpeg.isPresent() ? Optional.of(reducedJpeg(frame, side)) : Optional.empty();
       case DNG, TIFF -> EmbeddedPreview.read(frame.file(), side);

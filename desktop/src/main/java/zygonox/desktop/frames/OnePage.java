@@ -2,6 +2,7 @@ package zygonox.desktop.frames;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
@@ -21,6 +22,7 @@ import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameReader;
+import zygonox.core.frame.QuickLook;
 import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.measure.Histogram;
 import zygonox.core.measure.Judgement.Verdict;
@@ -37,6 +39,12 @@ final class OnePage implements Page {
   private static final int LOUPE_WIDE = 800;
   private static final int LOUPE_HIGH = 480;
 
+  /** A frame that is looked at for so long is decoded. */
+  private static final long REST_MILLIS = 100;
+
+  /** Longer side of what is shown until the frame is decoded: about the width of a screen. */
+  private static final int QUICK_SIDE = 1000;
+
   private final Workplace workplace;
   private final FramesModel model;
   private final HBox head;
@@ -48,6 +56,7 @@ final class OnePage implements Page {
   private final Timeline blinking = new Timeline(new KeyFrame(Duration.millis(450), e -> blink()));
   private boolean inView;
   private boolean magnifies;
+  private boolean decoded;
   private Pixels shown;
 
   OnePage(
@@ -132,7 +141,9 @@ final class OnePage implements Page {
       case B -> toggleBlinking();
       case M -> {
         magnifies = !magnifies;
-        present(list.getSelectionModel().getSelectedItem());
+        if (decoded) {
+          present(list.getSelectionModel().getSelectedItem());
+        }
       }
       default -> {
         return;
@@ -200,11 +211,21 @@ final class OnePage implements Page {
     list.getSelectionModel().select(frame);
     retell();
     endComparing();
+    decoded = false;
+    workplace
+        .tasks()
+        .quietly(
+            "quick look",
+            (progress, cancellation) -> quickly(frame),
+            pixels ->
+                pixels.filter(p -> !decoded && !magnifies).ifPresent(p -> presentQuick(frame, p)));
     workplace
         .tasks()
         .quietly(
             "frame",
             (progress, cancellation) -> {
+              // Who leafs through the night waits for no frame; who rests on one hardly notices.
+              cancellation.sleep(REST_MILLIS);
               try {
                 Raster raster = FrameReader.readWhole(frame);
                 return new Loaded(Pixels.of(frame, raster), Histogram.of(raster, 128));
@@ -213,10 +234,27 @@ final class OnePage implements Page {
               }
             },
             loaded -> {
+              decoded = true;
               shown = loaded == null ? null : loaded.pixels;
               histogram.show(loaded == null ? null : loaded.histogram);
               present(frame);
             });
+  }
+
+  private static Optional<Pixels> quickly(Frame frame) {
+    try {
+      return QuickLook.stored(frame, QUICK_SIDE).map(small -> Pixels.quick(frame, small));
+    } catch (UnreadableFrame e) {
+      // Decoding the whole frame tells what is wrong with it.
+      return Optional.empty();
+    }
+  }
+
+  /** What is seen at once, until the frame is decoded. */
+  private void presentQuick(Frame frame, Pixels pixels) {
+    if (inView) {
+      workplace.picture().show(pixels, frame.file().getFileName() + " (coarse, decoding ...)");
+    }
   }
 
   /** What is shown of a frame once it is decoded. */

@@ -38,8 +38,22 @@ public record Pixels(List<Level> levels, double scale) {
     return of(frame.info().colours().shown(raster));
   }
 
+  /**
+   * A frame made small, in place of the frame itself.
+   *
+   * @param small 8-bit RGB, of any size
+   */
+  public static Pixels quick(Frame frame, Raster small) {
+    double scale = (double) frame.layout().width() / small.layout().width();
+    return of(full(frame.info().colours().shown(small)), scale);
+  }
+
   /** From a picture in memory; takes a while for large ones. */
   public static Pixels of(Raster raster) {
+    return of(full(raster), 1);
+  }
+
+  private static Level full(Raster raster) {
     PixelLayout layout = raster.layout();
     int[] argb = new int[layout.width() * layout.height()];
     short[] samples = raster.samples();
@@ -57,7 +71,7 @@ public record Pixels(List<Level> levels, double scale) {
                 | (samples[s + 2] & 0xffff) >> down;
       }
     }
-    return of(new Level(layout.width(), layout.height(), argb), 1);
+    return new Level(layout.width(), layout.height(), argb);
   }
 
   /**

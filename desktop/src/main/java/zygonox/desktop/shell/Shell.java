@@ -26,9 +26,7 @@ import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.work.Cancellation;
 import zygonox.core.work.Cancelled;
-import zygonox.core.work.Progress;
 import zygonox.desktop.band.NightBand;
 import zygonox.desktop.blend.BlendView;
 import zygonox.desktop.frames.FramesView;
@@ -292,9 +290,17 @@ public final class Shell extends StackPane implements Navigator {
       return;
     }
     Path shot = night.folder().orElseThrow().resolve("frames");
+    night.load(FrameSet.NONE);
     if (Files.isDirectory(shot)) {
-      FrameSet found = FrameFinder.find(List.of(shot), Progress.NONE, new Cancellation());
-      night.load(found);
+      // A long night of raw files takes a while to be listed, and the plan can be read meanwhile.
+      tasks.start(
+          "Looking at the frames",
+          (progress, cancellation) -> FrameFinder.find(List.of(shot), progress, cancellation),
+          found -> {
+            night.load(found);
+            replace();
+          },
+          this::fault);
     }
     go(current);
   }
@@ -308,9 +314,14 @@ public final class Shell extends StackPane implements Navigator {
     if (isNight) {
       openNight(paths.get(0));
     } else {
-      frames.open(paths.toArray(Path[]::new));
+      openFrames(paths);
     }
     return true;
+  }
+
+  /** Lists the frames in files and folders, and shows them. */
+  void openFrames(List<Path> paths) {
+    frames.open(paths.toArray(Path[]::new));
   }
 
   public ObjectProperty<Theme> themeProperty() {

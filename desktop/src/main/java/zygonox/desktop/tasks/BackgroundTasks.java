@@ -27,7 +27,10 @@ public interface BackgroundTasks {
    */
   <T> void start(String title, Work<T> work, Consumer<T> onDone, Consumer<Throwable> onFailed);
 
-  /** Starts short work that needs no showing. Newer work of the same kind cancels it. */
+  /**
+   * Starts short work that needs no showing. Of one kind only one piece runs at a time: newer work
+   * cancels it and begins when it has ended, and of what waits only the newest is ever begun.
+   */
   <T> void quietly(String kind, Work<T> work, Consumer<T> onDone);
 
   /** Ends the shown work; things stay as they were. */

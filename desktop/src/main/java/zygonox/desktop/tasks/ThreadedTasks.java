@@ -29,7 +29,7 @@ public final class ThreadedTasks implements BackgroundTasks {
   private final ReadOnlyStringWrapper title = new ReadOnlyStringWrapper("");
   private final ReadOnlyDoubleWrapper fraction = new ReadOnlyDoubleWrapper(-1);
   private final ReadOnlyStringWrapper timeLeft = new ReadOnlyStringWrapper("");
-  private final Map<String, Cancellation> quiet = new HashMap<>();
+  private final Map<String, Lane> lanes = new HashMap<>();
   private Cancellation shown = new Cancellation();
 
   @Override
@@ -85,22 +85,52 @@ public final class ThreadedTasks implements BackgroundTasks {
     }
   }
 
+  /** Quiet work of one kind: one piece runs, the newest waits for its end. */
+  private static final class Lane {
+    private Cancellation running;
+    private Runnable waiting;
+
+    void begin(Cancellation mine, Runnable work) {
+      if (running == null) {
+        running = mine;
+        work.run();
+      } else {
+        running.request();
+        waiting = () -> begin(mine, work);
+      }
+    }
+
+    void ended() {
+      running = null;
+      Runnable next = waiting;
+      waiting = null;
+      if (next != null) {
+        next.run();
+      }
+    }
+  }
+
   @Override
   public <T> void quietly(String kind, Work<T> work, Consumer<T> onDone) {
+    Lane lane = lanes.computeIfAbsent(kind, k -> new Lane());
     Cancellation mine = new Cancellation();
-    Cancellation before = quiet.put(kind, mine);
-    if (before != null) {
-      before.request();
-    }
-    run(
-        () -> work.run((done, total) -> {}, mine),
+    lane.begin(
         mine,
-        onDone,
-        fault -> {
-          if (!(fault instanceof Cancelled)) {
-            System.getLogger("zygonox.desktop").log(System.Logger.Level.WARNING, kind, fault);
-          }
-        });
+        () ->
+            run(
+                () -> work.run((done, total) -> {}, mine),
+                mine,
+                result -> {
+                  lane.ended();
+                  onDone.accept(result);
+                },
+                fault -> {
+                  lane.ended();
+                  if (!(fault instanceof Cancelled)) {
+                    System.getLogger("zygonox.desktop")
+                        .log(System.Logger.Level.WARNING, kind, fault);
+                  }
+                }));
   }
 
   private interface Call<T> {

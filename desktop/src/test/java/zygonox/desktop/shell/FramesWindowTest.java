@@ -3,74 +3,28 @@ package zygonox.desktop.shell;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
-import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
-import javafx.scene.Node;
-import javafx.scene.Scene;
 import javafx.scene.control.Button;
-import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
-import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.measure.OwnVerdicts;
-import zygonox.desktop.stage.Home;
 import zygonox.desktop.stage.StageName;
-import zygonox.desktop.tasks.ThreadedTasks;
 import zygonox.desktop.theme.Theme;
 
 /** The real window from the rehearsal to the frames that are kept. */
-@ExtendWith(ApplicationExtension.class)
-class FramesWindowTest {
-  private Path folder;
-  private Shell shell;
-
+class FramesWindowTest extends WindowTest {
   @Start
   void start(Stage window) throws Exception {
-    folder = WindowNight.copy();
-    App.loadFonts();
-    shell = new Shell(new ThreadedTasks(), new Home(folder.resolve("home")));
-    shell.openNight(folder);
-    window.setScene(new Scene(shell, 1280, 800));
-    window.show();
-    window.toFront();
-  }
-
-  @AfterEach
-  void clean() throws Exception {
-    WindowNight.delete(folder);
-  }
-
-  private void await(Callable<Boolean> condition) throws Exception {
-    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, condition);
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private void open(FxRobot robot, StageName stage, String page) {
-    robot.interact(() -> shell.go(stage));
-    robot.clickOn("#page-" + page);
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private <T extends Node> T find(String id) {
-    @SuppressWarnings("unchecked")
-    T node = (T) shell.lookup(id);
-    return node;
-  }
-
-  private String text(String id) {
-    return this.<Label>find(id).getText();
+    show(window);
   }
 
   private Frame frame(int index) {
@@ -104,6 +58,22 @@ class FramesWindowTest {
     assertThat(shell.night().selectedProperty().get()).isEqualTo(frame(2));
     robot.type(KeyCode.N);
     assertThat(shell.night().selectedProperty().get()).isEqualTo(frame(1));
+  }
+
+  @Test
+  void whoLeafsFasterThanFramesAreDecodedSeesTheLastOne(FxRobot robot) throws Exception {
+    open(robot, StageName.FRAMES, "one-by-one");
+    focus(robot, "#frames");
+    List<String> captions = new ArrayList<>();
+    shell.picture().captionProperty().subscribe(text -> captions.add(text));
+    for (int i = 0; i < 12; i++) {
+      robot.type(KeyCode.DOWN);
+    }
+    await(() -> shell.picture().captionProperty().get().equals("star-trails-0013.jpg"));
+    assertThat(captions).contains("star-trails-0013.jpg (coarse, decoding ...)");
+    // Of those in between some may have been seen coarsely; hardly one was decoded.
+    assertThat(captions.stream().filter(c -> c.endsWith(".jpg"))).hasSizeLessThan(6);
+    assertThat(shell.picture().pixelsProperty().get().scale()).isEqualTo(1);
   }
 
   @Test
@@ -143,7 +113,7 @@ class FramesWindowTest {
     assertThat(decided(2)).isEqualTo(Verdict.DROP);
     robot.interact(() -> shell.themeProperty().set(Theme.EMBER));
     Thread.sleep(1500);
-    WindowNight.assertRed(robot, shell);
+    assertRed(robot, shell);
     robot.interact(() -> shell.themeProperty().set(Theme.DUSK));
   }
 

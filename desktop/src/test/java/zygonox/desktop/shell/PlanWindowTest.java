@@ -5,75 +5,29 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
-import javafx.scene.Node;
-import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
-import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
-import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.program.Job;
 import zygonox.core.program.Program;
-import zygonox.desktop.stage.Home;
 import zygonox.desktop.stage.StageName;
-import zygonox.desktop.tasks.ThreadedTasks;
 import zygonox.desktop.theme.Theme;
 
 /** The real window while a night is planned: every page of Sky and Program. */
-@ExtendWith(ApplicationExtension.class)
-class PlanWindowTest {
-  private Path folder;
-  private Shell shell;
-
+class PlanWindowTest extends WindowTest {
   @Start
   void start(Stage window) throws Exception {
-    folder = WindowNight.copy();
-    App.loadFonts();
-    shell = new Shell(new ThreadedTasks(), new Home(folder.resolve("home")));
-    shell.openNight(folder);
-    window.setScene(new Scene(shell, 1280, 800));
-    window.show();
-    window.toFront();
-  }
-
-  @AfterEach
-  void clean() throws Exception {
-    WindowNight.delete(folder);
-  }
-
-  private void await(Callable<Boolean> condition) throws Exception {
-    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, condition);
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private void open(FxRobot robot, StageName stage, String page) {
-    robot.interact(() -> shell.go(stage));
-    robot.clickOn("#page-" + page);
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private <T extends Node> T find(String id) {
-    @SuppressWarnings("unchecked")
-    T node = (T) shell.lookup(id);
-    return node;
-  }
-
-  private String text(String id) {
-    return this.<Label>find(id).getText();
+    show(window);
   }
 
   private void type(FxRobot robot, String setting, String text) {
@@ -271,15 +225,15 @@ class PlanWindowTest {
     for (String page : new String[] {"targets", "site", "year"}) {
       open(robot, StageName.SKY, page);
       WaitForAsyncUtils.waitForFxEvents();
-      WindowNight.assertRed(robot, shell);
+      assertRed(robot, shell);
     }
     for (String page : new String[] {"exposure", "gear", "ramp", "field-card"}) {
       open(robot, StageName.PROGRAM, page);
-      WindowNight.assertRed(robot, shell);
+      assertRed(robot, shell);
     }
     robot.interact(() -> shell.night().programIndexProperty().set(2));
     open(robot, StageName.PROGRAM, "panorama");
-    WindowNight.assertRed(robot, shell);
+    assertRed(robot, shell);
     robot.interact(() -> shell.themeProperty().set(Theme.PAPER));
   }
 }

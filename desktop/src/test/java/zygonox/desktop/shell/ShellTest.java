@@ -4,66 +4,24 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
-import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
-import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zygonox.core.frame.FrameReader;
 import zygonox.core.night.NightFile;
-import zygonox.desktop.stage.Home;
-import zygonox.desktop.tasks.ThreadedTasks;
 import zygonox.desktop.theme.Theme;
 
 /** The real window on a copy of the demo night, from sentence to saved file. */
-@ExtendWith(ApplicationExtension.class)
-class ShellTest {
-  private static Path folder;
-  private Shell shell;
-
+class ShellTest extends WindowTest {
   @Start
   void start(Stage window) throws Exception {
-    folder = WindowNight.copy();
-    App.loadFonts();
-    shell = new Shell(new ThreadedTasks(), new Home(folder.resolve("home")));
-    shell.openNight(folder);
-    window.setScene(new Scene(shell, 1280, 800));
-    window.show();
-    window.toFront();
-  }
-
-  @AfterAll
-  static void clean() throws Exception {
-    WindowNight.delete(folder);
-  }
-
-  private void await(Callable<Boolean> condition) throws TimeoutException {
-    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, condition);
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private void stage(FxRobot robot, KeyCode digit) {
-    robot.press(KeyCode.CONTROL).type(digit).release(KeyCode.CONTROL);
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  private String text(String id) {
-    return ((Label) shell.lookup(id)).getText();
-  }
-
-  private void focus(FxRobot robot, String id) {
-    robot.interact(() -> shell.lookup(id).requestFocus());
+    show(window);
   }
 
   @Test
@@ -138,18 +96,18 @@ class ShellTest {
     await(() -> shell.picture().pixelsProperty().get() != null);
     stage(robot, KeyCode.DIGIT4);
     focus(robot, "#frames-path");
-    WindowNight.assertRed(robot, shell);
+    assertRed(robot, shell);
     robot.type(KeyCode.F1);
-    WindowNight.assertRed(robot, shell);
+    assertRed(robot, shell);
     robot.type(KeyCode.F1);
     stage(robot, KeyCode.DIGIT1);
-    WindowNight.assertRed(robot, shell);
+    assertRed(robot, shell);
     stage(robot, KeyCode.DIGIT2);
     focus(robot, "#setting-iso");
     robot.moveTo("#setting-exposure");
-    WindowNight.assertRed(robot, shell);
+    assertRed(robot, shell);
     robot.type(KeyCode.ENTER);
-    WindowNight.assertRed(robot, shell);
+    assertRed(robot, shell);
     robot.type(KeyCode.ESCAPE);
     robot.interact(() -> shell.themeProperty().set(Theme.DUSK));
   }

@@ -1,0 +1,123 @@
+package zygonox.desktop.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.stream.Stream;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Label;
+import javafx.scene.image.PixelReader;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
+import zygonox.desktop.stage.Home;
+import zygonox.desktop.stage.StageName;
+import zygonox.desktop.tasks.ThreadedTasks;
+
+/** The real window on a copy of the demo night, and what tests do with it and look for in it. */
+@ExtendWith(ApplicationExtension.class)
+abstract class WindowTest {
+  private static final Path DEMO = Path.of("..", "demo", "windmill-night");
+
+  Path folder;
+  Shell shell;
+
+  /** To be called by a test's own {@code @Start}: the extension does not look for ours. */
+  void show(Stage window) throws Exception {
+    folder = copy();
+    App.loadFonts();
+    shell = new Shell(new ThreadedTasks(), new Home(folder.resolve("home")));
+    shell.openNight(folder);
+    window.setScene(new Scene(shell, 1280, 800));
+    window.show();
+    window.toFront();
+  }
+
+  @BeforeEach
+  void waitForFrames() throws Exception {
+    await(() -> !shell.night().framesProperty().get().frames().isEmpty());
+  }
+
+  @AfterEach
+  void clean() throws Exception {
+    try (Stream<Path> files = Files.walk(folder)) {
+      for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(file);
+      }
+    }
+  }
+
+  private static Path copy() throws IOException {
+    Path folder = Files.createTempDirectory("zygonox-window-test");
+    try (Stream<Path> files = Files.walk(DEMO)) {
+      for (Path file : files.toList()) {
+        Path target = folder.resolve(DEMO.relativize(file).toString());
+        if (Files.isDirectory(file)) {
+          Files.createDirectories(target);
+        } else {
+          Files.copy(file, target);
+        }
+      }
+    }
+    return folder;
+  }
+
+  void await(Callable<Boolean> condition) throws TimeoutException {
+    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, condition);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  void open(FxRobot robot, StageName stage, String page) {
+    robot.interact(() -> shell.go(stage));
+    robot.clickOn("#page-" + page);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  void stage(FxRobot robot, KeyCode digit) {
+    robot.press(KeyCode.CONTROL).type(digit).release(KeyCode.CONTROL);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  void focus(FxRobot robot, String id) {
+    robot.interact(() -> find(id).requestFocus());
+  }
+
+  <T extends Node> T find(String id) {
+    @SuppressWarnings("unchecked")
+    T node = (T) shell.lookup(id);
+    return node;
+  }
+
+  String text(String id) {
+    return this.<Label>find(id).getText();
+  }
+
+  /** No pixel of the window may be green or blue. */
+  static void assertRed(FxRobot robot, Node window) {
+    WaitForAsyncUtils.waitForFxEvents();
+    WritableImage[] image = new WritableImage[1];
+    robot.interact(() -> image[0] = window.snapshot(null, null));
+    PixelReader pixels = image[0].getPixelReader();
+    int wrong = 0;
+    for (int y = 0; y < image[0].getHeight(); y++) {
+      for (int x = 0; x < image[0].getWidth(); x++) {
+        int argb = pixels.getArgb(x, y);
+        wrong += (argb >> 8 & 0xff) > 0 || (argb & 0xff) > 0 ? 1 : 0;
+      }
+    }
+    assertThat(wrong).isZero();
+  }
+}
