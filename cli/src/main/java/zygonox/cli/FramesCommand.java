@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -18,9 +19,10 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Decisions;
 import zygonox.core.measure.FrameMeasure;
-import zygonox.core.measure.Judge;
 import zygonox.core.measure.Judgement;
+import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.measure.MeasureStore;
 import zygonox.core.measure.RunEvent;
 import zygonox.core.measure.RunMeasure;
@@ -46,15 +48,26 @@ final class FramesCommand implements Callable<Integer> {
   @Option(
       names = "--night",
       paramLabel = "NIGHT.json",
-      description = "Hold the frames against this night's programs.")
+      description =
+          "Hold the frames against this night's programs, and heed what was decided about them.")
   private Path nightFile;
+
+  private Path folder = Path.of("");
+  private Decisions decisions = Decisions.NONE;
 
   @Option(names = "--measure", description = "Measure and judge each frame: decodes all of them.")
   private boolean measure;
 
   @Override
   public Integer call() {
-    FrameSet set = FrameFinder.find(paths, output.progress("Looking"), new Cancellation());
+    Optional<NightFile> night = Optional.ofNullable(nightFile).map(NightFile::open);
+    if (night.isPresent()) {
+      folder = night.get().folder();
+      decisions = Decisions.read(folder);
+    }
+    FrameSet set =
+        decisions.applied(
+            folder, FrameFinder.find(paths, output.progress("Looking"), new Cancellation()));
     ObjectNode answer = Output.object();
     List<String> lines = new ArrayList<>();
     ArrayNode frames = answer.putArray("frames");
@@ -102,9 +115,7 @@ final class FramesCommand implements Callable<Integer> {
           "Gap: %s longer closed than usual after %s"
               .formatted(Words.duration(gap.seconds()), gap.after().file()));
     }
-    if (nightFile != null) {
-      addPlan(NightFile.open(nightFile).night(), set, answer, lines);
-    }
+    night.ifPresent(file -> addPlan(file.night(), set, answer, lines));
     output.answer(answer, lines);
     return 0;
   }
@@ -128,9 +139,10 @@ final class FramesCommand implements Callable<Integer> {
   }
 
   /**
+   * @param verdict what a person decided, else what was judged
    * @param reasons in sentences
    */
-  private record Measured(FrameMeasure measure, Judgement judgement, List<String> reasons) {}
+  private record Measured(FrameMeasure measure, Verdict verdict, List<String> reasons) {}
 
   /** Measures a run; what turns out not to be decodable goes to the unreadable ones. */
   private Map<Path, Measured> measured(
@@ -146,7 +158,7 @@ final class FramesCommand implements Callable<Integer> {
     ArrayNode hot = group.putArray("hotPixels");
     of.hotPixels().forEach(spot -> hot.addObject().put("x", spot.x()).put("y", spot.y()));
     List<FrameMeasure> measures = of.frames();
-    List<Judgement> judgements = Judge.USUAL.of(measures);
+    List<Judgement> judgements = decisions.judge().of(measures);
     FrameWords words = new FrameWords(set);
     List<RunEvent> events = RunEvent.of(judgements);
     ArrayNode told = group.putArray("events");
@@ -154,9 +166,9 @@ final class FramesCommand implements Callable<Integer> {
     Map<Path, Measured> measured = new HashMap<>();
     for (int i = 0; i < measures.size(); i++) {
       Judgement judgement = judgements.get(i);
-      measured.put(
-          judgement.frame().file(),
-          new Measured(measures.get(i), judgement, words.reasons(judgement, events)));
+      Path file = judgement.frame().file();
+      Verdict verdict = decisions.verdict(folder, file).orElse(judgement.verdict());
+      measured.put(file, new Measured(measures.get(i), verdict, words.reasons(judgement, events)));
     }
     return measured;
   }
@@ -187,7 +199,7 @@ final class FramesCommand implements Callable<Integer> {
           .put("y2", streak.y2())
           .put("width", streak.width());
     }
-    node.put("verdict", measured.judgement.verdict().name().toLowerCase(Locale.ROOT));
+    node.put("verdict", measured.verdict.name().toLowerCase(Locale.ROOT));
     ArrayNode reasons = node.putArray("reasons");
     measured.reasons.forEach(reasons::add);
   }
@@ -203,7 +215,7 @@ final class FramesCommand implements Callable<Integer> {
             m.stars(),
             m.shape().map(s -> String.format(Locale.ROOT, " %.2f px wide", s.fwhm())).orElse(""),
             m.shift().certainPixels(),
-            measured.judgement.verdict().name().toLowerCase(Locale.ROOT));
+            measured.verdict.name().toLowerCase(Locale.ROOT));
     return measured.reasons.isEmpty() ? said : said + ". " + String.join(". ", measured.reasons);
   }
 

@@ -161,6 +161,37 @@ class FrameCommandsTest {
         .contains("told the time from start to start");
   }
 
+  @Test
+  void whatWasDecidedInANightIsHeeded() throws IOException {
+    Files.copy(DEMO.resolve("night.json"), folder.resolve("night.json"));
+    Path frames = Files.createDirectory(folder.resolve("frames"));
+    for (int k = 1; k <= 4; k++) {
+      String name = "star-trails-000%d.jpg".formatted(k);
+      Files.copy(DEMO.resolve("frames").resolve(name), frames.resolve(name));
+    }
+    Files.writeString(
+        folder.resolve("decisions.json"),
+        """
+        {"format": "zygonox-decisions",
+         "verdicts": {"frames/star-trails-0002.jpg": "drop"},
+         "kinds": {"frames/star-trails-0001.jpg": "foreground"}}
+        """);
+    String[] command = {"frames", frames.toString(), "--measure", "--json"};
+    JsonNode plain = CommandLineRun.done(command).json();
+    assertThat(plain.at("/groups/0/kind").asText()).isEqualTo("sky");
+    assertThat(plain.findValuesAsText("verdict")).containsOnly("keep");
+    String[] heeding = Arrays.copyOf(command, command.length + 2);
+    heeding[command.length] = "--night";
+    heeding[command.length + 1] = folder.toString();
+    JsonNode heeded = CommandLineRun.done(heeding).json();
+    assertThat(heeded.at("/groups/0/kind").asText()).isEqualTo("foreground");
+    assertThat(heeded.findValuesAsText("verdict")).containsExactly("keep", "drop", "keep", "keep");
+    Files.writeString(folder.resolve("decisions.json"), "{");
+    CommandLineRun refused = CommandLineRun.of(heeding);
+    assertThat(refused.code()).isEqualTo(2);
+    assertThat(refused.lastError()).contains("decisions.json is damaged");
+  }
+
   /** Without --json the same facts are printed for a person. */
   @Test
   void framesCanBeChosen() {

@@ -92,7 +92,7 @@ public final class NightBand extends Region {
     open.framesProperty().subscribe(f -> requestLayout());
     open.selectedProperty().subscribe(f -> requestLayout());
     open.judgementsProperty().subscribe(j -> requestLayout());
-    open.ownVerdictsProperty().subscribe(o -> requestLayout());
+    open.decisionsProperty().subscribe(o -> requestLayout());
     open.notesProperty().subscribe(n -> requestLayout());
     open.missingProperty().subscribe(m -> requestLayout());
     open.programIndexProperty().subscribe(i -> requestLayout());

@@ -55,7 +55,7 @@ public final class BlendModel {
               refresh();
             });
     night.judgementsProperty().subscribe(j -> refresh());
-    night.ownVerdictsProperty().subscribe(o -> refresh());
+    night.decisionsProperty().subscribe(o -> refresh());
   }
 
   /** The run that people came for, most likely. */

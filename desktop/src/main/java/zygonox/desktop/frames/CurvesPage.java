@@ -38,7 +38,7 @@ final class CurvesPage implements Page {
     HBox.setHgrow(chosen, Priority.ALWAYS);
     head = new HBox(18, chosen, judge);
     night.judgementsProperty().subscribe(j -> show());
-    night.ownVerdictsProperty().subscribe(o -> show());
+    night.decisionsProperty().subscribe(o -> show());
     night.selectedProperty().subscribe(f -> show());
   }
 

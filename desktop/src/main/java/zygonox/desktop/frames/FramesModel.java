@@ -42,7 +42,6 @@ public final class FramesModel {
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
   private final Map<Path, FrameMeasure> measures = new HashMap<>();
-  private final ReadOnlyObjectWrapper<Judge> judge = new ReadOnlyObjectWrapper<>(Judge.USUAL);
   private List<RunEvent> events = List.of();
   private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
@@ -51,7 +50,7 @@ public final class FramesModel {
     this.night = night;
     night.framesProperty().subscribe(this::changed);
     night.judgementsProperty().subscribe(j -> refresh(night.framesProperty().get()));
-    night.ownVerdictsProperty().subscribe(o -> refresh(night.framesProperty().get()));
+    night.decisionsProperty().subscribe(o -> refresh(night.framesProperty().get()));
   }
 
   public ReadOnlyObjectProperty<Sentence> sentenceProperty() {
@@ -206,14 +205,9 @@ public final class FramesModel {
     judgeAnew();
   }
 
-  /** How strictly is judged. */
-  public ReadOnlyObjectProperty<Judge> judgeProperty() {
-    return judge.getReadOnlyProperty();
-  }
-
   /** Judges by other thresholds from now on. */
   public void judgeBy(Judge other) {
-    judge.set(other);
+    night.judgeBy(other);
     judgeAnew();
   }
 
@@ -234,7 +228,7 @@ public final class FramesModel {
     List<RunEvent> found = new ArrayList<>();
     FrameSet set = night.framesProperty().get();
     for (FrameRun run : set.runs()) {
-      List<Judgement> judgements = judge.get().of(measured(run));
+      List<Judgement> judgements = night.decisionsProperty().get().judge().of(measured(run));
       judgements.forEach(j -> judged.put(j.frame().file(), j));
       found.addAll(RunEvent.of(judgements));
     }

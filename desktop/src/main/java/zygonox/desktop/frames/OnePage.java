@@ -106,7 +106,7 @@ final class OnePage implements Page {
     side = new VBox(6, from, path, list, histogram, reasons, keys);
     blinking.setCycleCount(Animation.INDEFINITE);
     workplace.night().judgementsProperty().subscribe(j -> retell());
-    workplace.night().ownVerdictsProperty().subscribe(o -> retell());
+    workplace.night().decisionsProperty().subscribe(o -> retell());
     VBox.setVgrow(list, Priority.ALWAYS);
     side.getStyleClass().add("side");
     side.setPrefWidth(306);

@@ -9,6 +9,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Decisions;
 import zygonox.core.measure.Judge;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
@@ -30,7 +31,7 @@ final class RunsModel {
     this.night = night;
     this.frames = frames;
     night.framesProperty().subscribe(this::tell);
-    frames.judgeProperty().subscribe(this::tell);
+    night.decisionsProperty().map(Decisions::judge).subscribe(this::tell);
   }
 
   ReadOnlyObjectProperty<List<Sentence>> runsProperty() {

@@ -71,7 +71,7 @@ final class WallPage implements Page {
     workplace.night().framesProperty().subscribe(s -> lay());
     workplace.night().selectedProperty().subscribe(f -> wall.refresh());
     workplace.night().judgementsProperty().subscribe(j -> wall.refresh());
-    workplace.night().ownVerdictsProperty().subscribe(o -> wall.refresh());
+    workplace.night().decisionsProperty().subscribe(o -> wall.refresh());
     wall.widthProperty().subscribe(w -> lay());
     theme.subscribe(t -> wall.refresh());
     workplace.picture().redProperty().subscribe(thumbnails::setRed);

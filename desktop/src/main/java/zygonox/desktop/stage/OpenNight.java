@@ -16,11 +16,10 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.frame.KindReason;
+import zygonox.core.measure.Decisions;
+import zygonox.core.measure.Judge;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
-import zygonox.core.measure.OwnKinds;
-import zygonox.core.measure.OwnVerdicts;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.program.Program;
@@ -39,10 +38,9 @@ public final class OpenNight {
       new SimpleObjectProperty<>(Map.of());
   private final ObjectProperty<List<BandNote>> notes = new SimpleObjectProperty<>(List.of());
   private final ObjectProperty<List<Instant>> missing = new SimpleObjectProperty<>(List.of());
-  private final ObjectProperty<OwnVerdicts> own = new SimpleObjectProperty<>(OwnVerdicts.NONE);
+  private final ObjectProperty<Decisions> decisions = new SimpleObjectProperty<>(Decisions.NONE);
   private final ObservableList<Instant> arriving = FXCollections.observableArrayList();
   private final Consumer<RuntimeException> onFault;
-  private OwnKinds kinds = OwnKinds.NONE;
   private NightFile file;
 
   /**
@@ -57,13 +55,11 @@ public final class OpenNight {
     NightFile opened = NightFile.open(path);
     Night night = opened.night();
     file = opened;
-    OwnVerdicts decided = OwnVerdicts.read(opened.folder());
-    OwnKinds said = OwnKinds.read(opened.folder());
+    Decisions decided = Decisions.read(opened.folder());
     programIndex.set(0);
     time.set(null);
     judgements.set(Map.of());
-    own.set(decided);
-    kinds = said;
+    decisions.set(decided);
     history.open(night);
   }
 
@@ -157,18 +153,33 @@ public final class OpenNight {
 
   /** Takes frames in, with what a person has said of their runs. */
   public void load(FrameSet set) {
-    frames.set(kinds.applied(folder().orElse(Path.of("")), set));
+    frames.set(decisions.get().applied(base(), set));
   }
 
-  /** Says what a run was taken for; kept in the night's folder, where one is open. */
-  public void say(FrameRun run, FrameKind kind) {
-    kinds = kinds.with(folder().orElse(Path.of("")), run, kind);
-    frames.set(frames.get().withKind(run, kind, KindReason.SAID));
+  /** Names of frames are told from here. */
+  private Path base() {
+    return folder().orElse(Path.of(""));
+  }
+
+  /** Decisions are kept in the night's folder, where one is open. */
+  private void decide(Decisions decided) {
+    decisions.set(decided);
     try {
-      folder().ifPresent(kinds::write);
+      folder().ifPresent(decided::write);
     } catch (InvalidInput | WorkFailed e) {
       onFault.accept(e);
     }
+  }
+
+  /** Says what a run was taken for. */
+  public void say(FrameRun run, FrameKind kind) {
+    decide(decisions.get().withKind(base(), run, kind));
+    frames.set(decisions.get().applied(base(), frames.get()));
+  }
+
+  /** Says how strictly frames are to be judged. */
+  public void judgeBy(Judge judge) {
+    decide(decisions.get().withJudge(judge));
   }
 
   /** What was thought of frames, by their files; those not judged are not in it. */
@@ -187,26 +198,22 @@ public final class OpenNight {
   }
 
   /** What a person has decided about frames. */
-  public ReadOnlyObjectProperty<OwnVerdicts> ownVerdictsProperty() {
-    return own;
+  public ReadOnlyObjectProperty<Decisions> decisionsProperty() {
+    return decisions;
   }
 
   /** What to do with a frame: what a person decided, else what was judged, else to keep it. */
   public Verdict verdict(Frame frame) {
-    return own.get()
-        .of(folder().orElse(Path.of("")), frame.file())
+    return decisions
+        .get()
+        .verdict(base(), frame.file())
         .or(() -> Optional.ofNullable(judgements.get().get(frame.file())).map(Judgement::verdict))
         .orElse(Verdict.KEEP);
   }
 
-  /** Decides about a frame; kept in the night's folder, where one is open. */
+  /** Decides about a frame. */
   public void decide(Frame frame, Verdict verdict) {
-    own.set(own.get().with(folder().orElse(Path.of("")), frame.file(), verdict));
-    try {
-      folder().ifPresent(own.get()::write);
-    } catch (InvalidInput | WorkFailed e) {
-      onFault.accept(e);
-    }
+    decide(decisions.get().withVerdict(base(), frame.file(), verdict));
   }
 
   /** The frame that is looked at, or null. */

@@ -15,10 +15,10 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.frame.ReadFault;
+import zygonox.core.measure.Decisions;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
-import zygonox.core.measure.OwnVerdicts;
 import zygonox.core.measure.SkyLevel;
 import zygonox.core.measure.StarShape;
 import zygonox.core.measure.StillScene;
@@ -185,7 +185,7 @@ class FramesModelTest {
     model.next();
     assertThat(night.selectedProperty().get()).isEqualTo(third);
     model.decide(Verdict.DROP);
-    assertThat(OwnVerdicts.read(night.folder().orElseThrow()).verdicts())
+    assertThat(Decisions.read(night.folder().orElseThrow()).verdicts())
         .containsValue(Verdict.DROP)
         .hasSize(1);
     // Judged again, it stays as the person said.

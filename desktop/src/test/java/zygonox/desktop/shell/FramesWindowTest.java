@@ -15,8 +15,8 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Decisions;
 import zygonox.core.measure.Judgement.Verdict;
-import zygonox.core.measure.OwnVerdicts;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.theme.Theme;
 
@@ -43,7 +43,7 @@ class FramesWindowTest extends WindowTest {
   }
 
   private Verdict decided(int index) {
-    return OwnVerdicts.read(folder).of(folder, frame(index).file()).orElse(Verdict.KEEP);
+    return Decisions.read(folder).verdict(folder, frame(index).file()).orElse(Verdict.KEEP);
   }
 
   @Test

@@ -200,7 +200,7 @@ class PlanWindowTest extends WindowTest {
     robot.type(KeyCode.O);
     robot.type(KeyCode.DOWN).type(KeyCode.L);
     WaitForAsyncUtils.waitForFxEvents();
-    assertThat(Files.readString(folder.resolve("verdicts.json")))
+    assertThat(Files.readString(folder.resolve("decisions.json")))
         .contains("\"frames/star-trails-0001.jpg\" : \"drop\"")
         .contains("\"frames/star-trails-0002.jpg\" : \"look\"");
     assertThat(text("#obstacle")).contains("star-trails-0002.jpg");

@@ -1,0 +1,145 @@
+package zygonox.core.measure;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import zygonox.core.frame.FrameKind;
+import zygonox.core.frame.FrameRun;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.KindReason;
+import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.work.WholeFile;
+
+/**
+ * What a person has decided about a night's frames; it always wins. Kept beside the night, never in
+ * a frame.
+ *
+ * @param verdicts by the frames' names as the night's folder sees them
+ * @param kinds what runs were taken for, by the names of their first frames
+ * @param judge how strictly the others are judged
+ */
+public record Decisions(Map<String, Verdict> verdicts, Map<String, FrameKind> kinds, Judge judge) {
+  public static final Decisions NONE = new Decisions(Map.of(), Map.of(), Judge.USUAL);
+
+  /** The file in a night's folder. */
+  public static final String FILE_NAME = "decisions.json";
+
+  private static final String FORMAT = "zygonox-decisions";
+
+  private static final ObjectMapper JSON =
+      new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+  public Decisions {
+    verdicts = Map.copyOf(verdicts);
+    kinds = Map.copyOf(kinds);
+  }
+
+  /**
+   * Reads those of a night's folder; none where there is no file.
+   *
+   * @throws InvalidInput when the file is damaged; it is left as it is
+   */
+  public static Decisions read(Path folder) {
+    Path file = folder.resolve(FILE_NAME);
+    if (!Files.exists(file)) {
+      return NONE;
+    }
+    try {
+      JsonNode root = JSON.readTree(file.toFile());
+      if (!FORMAT.equals(root.path("format").asText())) {
+        throw new InvalidInput("it lacks \"format\": \"" + FORMAT + "\"");
+      }
+      JsonNode judge = root.path("thresholds");
+      return new Decisions(
+          words(root.path("verdicts"), Verdict.class),
+          words(root.path("kinds"), FrameKind.class),
+          judge.isMissingNode() ? Judge.USUAL : JSON.treeToValue(judge, Judge.class));
+    } catch (IOException | IllegalArgumentException | InvalidInput e) {
+      throw new InvalidInput(file + " is damaged; restore it from a copy or delete it", e);
+    }
+  }
+
+  private static <E extends Enum<E>> Map<String, E> words(JsonNode node, Class<E> type) {
+    Map<String, E> read = new TreeMap<>();
+    node.fields()
+        .forEachRemaining(
+            e -> {
+              String word = e.getValue().asText().toUpperCase(Locale.ROOT);
+              read.put(e.getKey(), Enum.valueOf(type, word));
+            });
+    return read;
+  }
+
+  /** Writes them into a night's folder, whole or not at all. */
+  public void write(Path folder) {
+    ObjectNode root = JSON.createObjectNode();
+    root.put("format", FORMAT);
+    put(root.putObject("verdicts"), verdicts);
+    put(root.putObject("kinds"), kinds);
+    root.set("thresholds", JSON.valueToTree(judge));
+    WholeFile.write(
+        folder.resolve(FILE_NAME),
+        WholeFile.IfPresent.REPLACE,
+        path -> JSON.writeValue(path.toFile(), root));
+  }
+
+  private static void put(ObjectNode node, Map<String, ? extends Enum<?>> words) {
+    new TreeMap<>(words).forEach((n, word) -> node.put(n, word.name().toLowerCase(Locale.ROOT)));
+  }
+
+  /** What was decided about a frame. */
+  public Optional<Verdict> verdict(Path folder, Path frame) {
+    return Optional.ofNullable(verdicts.get(key(folder, frame)));
+  }
+
+  /** The same with one more frame decided about, or decided about otherwise. */
+  public Decisions withVerdict(Path folder, Path frame, Verdict verdict) {
+    Map<String, Verdict> all = new TreeMap<>(verdicts);
+    all.put(key(folder, frame), verdict);
+    return new Decisions(all, kinds, judge);
+  }
+
+  /** The same with one more run said to be of a kind. */
+  public Decisions withKind(Path folder, FrameRun run, FrameKind kind) {
+    Map<String, FrameKind> all = new TreeMap<>(kinds);
+    all.put(key(folder, run), kind);
+    return new Decisions(verdicts, all, judge);
+  }
+
+  /** The same with other thresholds. */
+  public Decisions withJudge(Judge other) {
+    return new Decisions(verdicts, kinds, other);
+  }
+
+  /** Frames with what was said of their runs. */
+  public FrameSet applied(Path folder, FrameSet set) {
+    FrameSet said = set;
+    for (FrameRun run : set.runs()) {
+      FrameKind kind = kinds.get(key(folder, run));
+      if (kind != null) {
+        said = said.withKind(run, kind, KindReason.SAID);
+      }
+    }
+    return said;
+  }
+
+  private static String key(Path folder, FrameRun run) {
+    return key(folder, run.frames().get(0).file());
+  }
+
+  /** Inside the folder by the way from it, so that the whole can be moved. */
+  private static String key(Path folder, Path frame) {
+    Path base = folder.toAbsolutePath().normalize();
+    Path file = frame.toAbsolutePath().normalize();
+    return (file.startsWith(base) ? base.relativize(file) : file).toString().replace('\\', '/');
+  }
+}
