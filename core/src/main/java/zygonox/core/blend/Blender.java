@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import zygonox.core.align.Alignment;
@@ -68,14 +69,14 @@ public final class Blender {
     set.unreadable()
         .forEach(
             u -> dropped.add(new FrameDropped(u.file(), new FrameDropped.Unreadable(u.fault()))));
-    List<Frame> sameSize = ofOneSize(set.frames(), dropped);
+    List<Frame> alike = alike(set.frames(), dropped);
     int given = set.frames().size() + set.unreadable().size();
 
     Optional<StarAligner.Outcome> aligned =
         options.align() == BlendOptions.Align.STARS
-            ? Optional.of(align(sameSize, dropped, watcher, cancellation))
+            ? Optional.of(align(alike, dropped, watcher, cancellation))
             : Optional.empty();
-    List<Frame> frames = aligned.map(StarAligner.Outcome::frames).orElse(sameSize);
+    List<Frame> frames = aligned.map(StarAligner.Outcome::frames).orElse(alike);
     PixelLayout layout = commonLayout(frames, aligned.isPresent());
     Depth depth = options.depth().orElse(format.nearest(usualDepth(frames)));
     try (DecodeMemory memory = new DecodeMemory()) {
@@ -136,8 +137,8 @@ public final class Blender {
     return "%s of %d frames%s".formatted(method.term(), used, moved);
   }
 
-  /** Frames of the size most have; the others are dropped with the reason. */
-  private static List<Frame> ofOneSize(List<Frame> frames, List<FrameDropped> dropped) {
+  /** Frames of the size and the colours most have; the others are dropped with the reason. */
+  private static List<Frame> alike(List<Frame> frames, List<FrameDropped> dropped) {
     if (frames.isEmpty()) {
       throw new WorkFailed(
           "There is no readable frame to blend; name pictures or a folder of them");
@@ -146,21 +147,31 @@ public final class Blender {
       throw new InvalidInput(
           frames.size() + " frames are too many for one blend; it takes at most " + MOST_FRAMES);
     }
-    Map<String, Long> sizes =
-        frames.stream().collect(Collectors.groupingBy(Blender::size, Collectors.counting()));
-    long most = sizes.values().stream().mapToLong(Long::longValue).max().orElseThrow();
-    // Of sizes equally frequent the one that comes first.
-    String size =
-        frames.stream().map(Blender::size).filter(s -> sizes.get(s) == most).findFirst().get();
-    List<Frame> same = new ArrayList<>();
+    List<Frame> ofOneSize = likeMost(frames, Blender::size, FrameDropped.OtherSize::new, dropped);
+    return likeMost(ofOneSize, f -> f.info().colours(), FrameDropped.OtherColours::new, dropped);
+  }
+
+  /** Frames that share with most of them what is asked for; the others are dropped. */
+  private static <T> List<Frame> likeMost(
+      List<Frame> frames,
+      Function<Frame, T> asked,
+      BiFunction<T, T, FrameDropped.Reason> reason,
+      List<FrameDropped> dropped) {
+    Map<T, Long> counts =
+        frames.stream().collect(Collectors.groupingBy(asked, Collectors.counting()));
+    long most = counts.values().stream().mapToLong(Long::longValue).max().orElseThrow();
+    // Of those equally frequent the one that comes first.
+    T usual = frames.stream().map(asked).filter(t -> counts.get(t) == most).findFirst().get();
+    List<Frame> alike = new ArrayList<>();
     for (Frame frame : frames) {
-      if (size(frame).equals(size)) {
-        same.add(frame);
+      T own = asked.apply(frame);
+      if (own.equals(usual)) {
+        alike.add(frame);
       } else {
-        dropped.add(new FrameDropped(frame.file(), new FrameDropped.OtherSize(size(frame), size)));
+        dropped.add(new FrameDropped(frame.file(), reason.apply(own, usual)));
       }
     }
-    return same;
+    return alike;
   }
 
   private static String size(Frame frame) {

@@ -2,6 +2,7 @@ package zygonox.core.blend;
 
 import java.nio.file.Path;
 import zygonox.core.align.Unmatched;
+import zygonox.core.frame.ColourProfile;
 import zygonox.core.frame.ReadFault;
 
 /**
@@ -24,6 +25,12 @@ public record FrameDropped(Path file, Reason reason) {
    * @param others the size most have
    */
   public record OtherSize(String own, String others) implements Reason {}
+
+  /**
+   * Its colours are not told by the same profile as those of most frames: its numbers mean other
+   * light.
+   */
+  public record OtherColours(ColourProfile own, ColourProfile others) implements Reason {}
 
   /** It could not be brought onto the reference. */
   public record NotAligned(Unmatched unmatched) implements Reason {}

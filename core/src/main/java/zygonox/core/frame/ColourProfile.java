@@ -152,14 +152,17 @@ public final class ColourProfile {
     };
   }
 
+  /** Two are equal where their samples mean the same colours, whoever wrote them. */
   @Override
   public boolean equals(Object other) {
-    return other instanceof ColourProfile profile && Arrays.equals(icc, profile.icc);
+    return other instanceof ColourProfile profile
+        && space == profile.space
+        && (space != Space.OTHER || Arrays.equals(icc, profile.icc));
   }
 
   @Override
   public int hashCode() {
-    return Arrays.hashCode(icc);
+    return space == Space.OTHER ? Arrays.hashCode(icc) : space.hashCode();
   }
 
   @Override

@@ -13,6 +13,7 @@ import java.util.ResourceBundle;
 import zygonox.core.align.StarAligner;
 import zygonox.core.align.Unmatched;
 import zygonox.core.blend.FrameDropped;
+import zygonox.core.frame.ColourProfile;
 import zygonox.core.frame.KindReason;
 import zygonox.core.frame.ReadFault;
 import zygonox.core.measure.Judgement;
@@ -58,10 +59,17 @@ public final class Words {
     if (reason instanceof FrameDropped.OtherSize size) {
       return say("dropped.OTHER_SIZE", size.own(), size.others());
     }
+    if (reason instanceof FrameDropped.OtherColours colours) {
+      return say("dropped.OTHER_COLOURS", name(colours.own()), name(colours.others()));
+    }
     Unmatched unmatched = ((FrameDropped.NotAligned) reason).unmatched();
     return unmatched.stars() < StarAligner.FEWEST_STARS
         ? say("dropped.TOO_FEW_STARS", unmatched.stars())
         : say("dropped.NOT_MATCHED", unmatched.stars());
+  }
+
+  private static String name(ColourProfile colours) {
+    return say("colours." + colours.space());
   }
 
   /** Why a frame is not simply kept. */

@@ -17,11 +17,13 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import zygonox.core.blend.BlendMethod;
 import zygonox.core.blend.BlendOptions;
+import zygonox.core.blend.BlendResult;
 import zygonox.core.blend.BlendWatcher;
 import zygonox.core.blend.Blender;
 import zygonox.core.frame.ColourProfile.Space;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
@@ -129,6 +131,30 @@ class ColourProfileTest {
     assertThat(result.info().colours().icc()).isEqualTo(icc);
     assertThat(FrameReader.readWhole(result).at(3, 3, 0))
         .isEqualTo(FrameReader.readWhole(frame).at(3, 3, 0));
+  }
+
+  @Test
+  void aFrameOfOtherColoursThanMostIsLeftOutOfTheBlendAndNamed() throws Exception {
+    Raster grey = filled(90, 90, 90);
+    Path first = TestPictures.write(folder.resolve("1.png"), grey, tagged(icc(ADOBE, 2.2)));
+    // The same colours as another program writes them.
+    Path alike = TestPictures.write(folder.resolve("2.png"), grey, tagged(icc(ADOBE, 2.19921875)));
+    FrameInfo plain = TestPictures.info("2026-10-14T22:00:00", "+01:00");
+    Path other = TestPictures.write(folder.resolve("3.png"), filled(250, 250, 250), plain);
+    FrameSet set =
+        FrameFinder.find(List.of(first, alike, other), Progress.NONE, new Cancellation());
+    Path out = folder.resolve("out.png");
+    BlendResult result =
+        new Blender(BlendMethod.LIGHTEN, BlendOptions.usual())
+            .blend(set, out, WholeFile.IfPresent.REFUSE, BlendWatcher.NONE, new Cancellation());
+    assertThat(result.used()).isEqualTo(2);
+    assertThat(result.dropped()).hasSize(1);
+    assertThat(result.dropped().get(0).file()).isEqualTo(other);
+    assertThat(Words.reason(result.dropped().get(0).reason()))
+        .isEqualTo(
+            "Its colours are sRGB and those of the others Adobe RGB; develop all frames in one"
+                + " colour space");
+    assertThat(FrameReader.readWhole(FrameReader.look(out)).at(5, 5, 1)).isEqualTo(90);
   }
 
   @Test
