@@ -11,8 +11,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.frame.Frame;
@@ -22,13 +24,11 @@ import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judge;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
-import zygonox.core.measure.MeasureStore;
 import zygonox.core.measure.RunEvent;
+import zygonox.core.measure.RunMeasure;
 import zygonox.core.night.PlanMatch;
 import zygonox.core.words.FrameWords;
 import zygonox.core.words.Words;
-import zygonox.core.work.Cancellation;
-import zygonox.core.work.Progress;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.stage.BandNote;
 import zygonox.desktop.stage.Obstacle;
@@ -42,6 +42,8 @@ public final class FramesModel {
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
   private final Map<Path, FrameMeasure> measures = new HashMap<>();
+  private final Map<Path, Integer> hotPixels = new HashMap<>();
+  private List<FrameSet.Unreadable> undecodable = List.of();
   private List<RunEvent> events = List.of();
   private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
@@ -66,7 +68,7 @@ public final class FramesModel {
     FrameWords words = words(set);
     List<PlanMatch> matches = night.night() == null ? List.of() : PlanMatch.of(night.night(), set);
     List<String> found = new ArrayList<>();
-    for (FrameSet.Unreadable bad : set.unreadable()) {
+    for (FrameSet.Unreadable bad : unreadable(set)) {
       found.add(bad.file().getFileName() + ": " + Words.fault(bad.fault()));
     }
     // Where the plan tells what is missing, the gap need not be told as well.
@@ -113,6 +115,11 @@ public final class FramesModel {
                 .flatMap(m -> m.missingInside().stream())
                 .map(PlanMatch.Missing::at)
                 .toList());
+  }
+
+  /** Files that could not be read, and frames that turned out not to be decodable. */
+  private List<FrameSet.Unreadable> unreadable(FrameSet set) {
+    return Stream.concat(set.unreadable().stream(), undecodable.stream()).toList();
   }
 
   private Obstacle.Mend show(Frame frame) {
@@ -176,33 +183,25 @@ public final class FramesModel {
             100 * m.sky().noise());
   }
 
-  /** Measures and judges all frames, run by run. */
-  public static List<FrameMeasure> measure(
-      FrameSet set, Progress progress, Cancellation cancellation) {
-    List<FrameMeasure> all = new ArrayList<>();
-    int total = set.frames().size();
-    for (FrameRun run : set.runs()) {
-      int before = all.size();
-      all.addAll(
-          MeasureStore.usual()
-              .measure(
-                  run.frames(),
-                  (done, of) -> progress.step(before + done, total),
-                  cancellation,
-                  (frame, fault) -> {
-                    // What cannot be decoded shows as such when it is looked at.
-                    return;
-                  })
-              .frames());
+  /** Takes what was measured of the frames, and judges it. */
+  void take(Measured measured) {
+    measures.clear();
+    hotPixels.clear();
+    undecodable = measured.unreadable();
+    for (RunMeasure run : measured.runs()) {
+      run.frames().forEach(m -> measures.put(m.frame().file(), m));
+      run.frames().forEach(m -> hotPixels.put(m.frame().file(), run.hotPixels().size()));
     }
-    return all;
+    judgeAnew();
   }
 
-  /** Takes what was measured, and judges it. */
-  public void take(List<FrameMeasure> measured) {
-    measures.clear();
-    measured.forEach(m -> measures.put(m.frame().file(), m));
-    judgeAnew();
+  /** How many hot pixels the frames of a run share; empty before they are measured. */
+  OptionalInt hotPixels(FrameRun run) {
+    return run.frames().stream()
+        .map(f -> hotPixels.get(f.file()))
+        .filter(Objects::nonNull)
+        .mapToInt(Integer::intValue)
+        .findFirst();
   }
 
   /** Judges by other thresholds from now on. */
@@ -254,6 +253,7 @@ public final class FramesModel {
     boolean known = set.frames().stream().anyMatch(f -> measures.containsKey(f.file()));
     if (!known) {
       events = List.of();
+      undecodable = List.of();
       night.notesProperty().set(List.of());
     }
     refresh(set);

@@ -56,7 +56,7 @@ public final class FramesView implements StageView {
         .tasks()
         .start(
             "Measuring the frames",
-            (progress, cancellation) -> FramesModel.measure(set, progress, cancellation),
+            (progress, cancellation) -> Measured.of(set, progress, cancellation),
             model::take,
             workplace.navigator()::fault);
   }

@@ -3,6 +3,7 @@ package zygonox.desktop.frames;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.OptionalInt;
 import java.util.function.Function;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -31,6 +32,7 @@ final class RunsModel {
     this.night = night;
     this.frames = frames;
     night.framesProperty().subscribe(this::tell);
+    night.judgementsProperty().subscribe(j -> tell(night.framesProperty().get()));
     night.decisionsProperty().map(Decisions::judge).subscribe(this::tell);
   }
 
@@ -56,10 +58,17 @@ final class RunsModel {
                       k -> k.name().toLowerCase(Locale.ROOT),
                       k -> "you say so; it is remembered with the night",
                       k -> night.say(run, k)))
-              .say(": " + Words.reason(run.reason()) + ".")
+              .say(": " + Words.reason(run.reason()) + "." + hotPixels(run))
               .end());
     }
     runs.set(all);
+  }
+
+  private String hotPixels(FrameRun run) {
+    OptionalInt count = frames.hotPixels(run);
+    return count.isPresent() && count.getAsInt() > 0
+        ? " " + Words.say("hotPixels", count.getAsInt())
+        : "";
   }
 
   private void tell(Judge j) {

@@ -19,7 +19,9 @@ import zygonox.core.measure.Decisions;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.measure.RunMeasure;
 import zygonox.core.measure.SkyLevel;
+import zygonox.core.measure.Spot;
 import zygonox.core.measure.StarShape;
 import zygonox.core.measure.StillScene;
 import zygonox.core.work.Cancellation;
@@ -104,7 +106,7 @@ class FramesModelTest {
     for (int i = 0; i < 20; i++) {
       run.add(measured(some.frames().get(i), i >= 8 && i < 12 ? 150 : 400, 2.4));
     }
-    model.take(run);
+    model.take(new Measured(List.of(new RunMeasure(run, List.of())), List.of()));
     assertThat(night.notesProperty().get()).extracting(BandNote::text).containsExactly("cloud");
     assertThat(model.obstaclesProperty().get())
         .extracting(Obstacle::sentence)
@@ -119,6 +121,35 @@ class FramesModelTest {
     assertThat(night.notesProperty().get()).isEmpty();
     assertThat(model.verdict(some.frames().get(9))).isEqualTo(Verdict.KEEP);
     assertThat(runs.judgeSentenceProperty().get().text()).contains("fewer than 30 % of the usual");
+  }
+
+  @Test
+  void hotPixelsAreToldOfTheirRunAndAFrameThatCannotBeDecodedIsNamed() {
+    FrameSet all = TestNight.frames();
+    night.framesProperty().set(all);
+    List<FrameMeasure> run = new ArrayList<>();
+    for (Frame frame : all.runs().get(0).frames().subList(1, 40)) {
+      run.add(measured(frame, 400, 2.4));
+    }
+    Path lost = all.frames().get(0).file();
+    RunsModel runs = new RunsModel(night, model);
+    assertThat(runs.runsProperty().get().get(0).text()).doesNotContain("hot pixels");
+    model.take(
+        new Measured(
+            List.of(
+                new RunMeasure(run, List.of(new Spot(3, 4), new Spot(9, 9))),
+                new RunMeasure(List.of(), List.of())),
+            List.of(new FrameSet.Unreadable(lost, ReadFault.of(ReadFault.Kind.MISSING), false))));
+    assertThat(runs.runsProperty().get().get(0).text())
+        .endsWith("2 hot pixels stay in their places while the stars go on.");
+    assertThat(runs.runsProperty().get().get(1).text()).doesNotContain("hot pixels");
+    assertThat(model.obstaclesProperty().get())
+        .anySatisfy(
+            o ->
+                assertThat(o.sentence())
+                    .isEqualTo(lost.getFileName() + ": The file is not there any more"));
+    night.framesProperty().set(FrameSet.NONE);
+    assertThat(model.obstaclesProperty().get()).isEmpty();
   }
 
   @Test
@@ -170,7 +201,7 @@ class FramesModelTest {
     FrameSet all = TestNight.frames();
     FrameSet some = new FrameSet(all.frames().subList(0, 6), List.of(), all.assumedOffset());
     night.framesProperty().set(some);
-    model.take(FramesModel.measure(some, Progress.NONE, new Cancellation()));
+    model.take(Measured.of(some, Progress.NONE, new Cancellation()));
     assertThat(model.sentenceProperty().get().text()).endsWith("All of them can be kept.");
     Frame third = some.frames().get(2);
     assertThat(model.measured(third)).contains("stars").contains("px wide");
@@ -189,7 +220,7 @@ class FramesModelTest {
         .containsValue(Verdict.DROP)
         .hasSize(1);
     // Judged again, it stays as the person said.
-    model.take(FramesModel.measure(some, Progress.NONE, new Cancellation()));
+    model.take(Measured.of(some, Progress.NONE, new Cancellation()));
     assertThat(model.verdict(third)).isEqualTo(Verdict.DROP);
   }
 
