@@ -26,9 +26,11 @@ public record Brightening(int left, int top, int right, int bottom, double rise)
 
   /**
    * @param neighbours the frames before and after
+   * @param streaks of the frame: what they light up is no lamp
    * @return empty where nothing rises, or nearly everything does
    */
-  static Optional<Brightening> of(SmallFrame frame, List<SmallFrame> neighbours) {
+  static Optional<Brightening> of(
+      SmallFrame frame, List<SmallFrame> neighbours, List<Streak> streaks) {
     if (neighbours.isEmpty()) {
       return Optional.empty();
     }
@@ -48,7 +50,7 @@ public record Brightening(int left, int top, int right, int bottom, double rise)
           other = Math.max(other, mean(n, tx, ty));
         }
         double rise = here - other;
-        if (rise > Math.max(LEAST_RISE, LEAST_SHARE * other)) {
+        if (rise > Math.max(LEAST_RISE, LEAST_SHARE * other) && !isCrossed(tx, ty, streaks)) {
           count++;
           most = Math.max(most, rise);
           left = Math.min(left, tx);
@@ -65,6 +67,14 @@ public record Brightening(int left, int top, int right, int bottom, double rise)
     return Optional.of(
         new Brightening(
             left * side, top * side, (right + 1) * side - 1, (bottom + 1) * side - 1, most));
+  }
+
+  private static boolean isCrossed(int tileX, int tileY, List<Streak> streaks) {
+    double side = TILE * SmallFrame.BIN;
+    double x = (tileX + 0.5) * side;
+    double y = (tileY + 0.5) * side;
+    // From the middle of a square its corner is half its diagonal away.
+    return streaks.stream().anyMatch(s -> s.distance(x, y) < side / Math.sqrt(2) + s.width());
   }
 
   private static double mean(SmallFrame frame, int tileX, int tileY) {

@@ -1,16 +1,23 @@
 package zygonox.core.measure;
 
+import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BiConsumer;
 import java.util.stream.IntStream;
+import zygonox.core.frame.CaptureTime;
 import zygonox.core.frame.DecodeMemory;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameReader;
 import zygonox.core.frame.ReadFault;
 import zygonox.core.frame.UnreadableFrame;
+import zygonox.core.measure.StillScene.Shift;
+import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
@@ -24,13 +31,28 @@ public final class RunMeter {
   /** Between neighbours that moved by more than this, edges of the ground would look like lines. */
   private static final double STEADY_PIXELS = 1;
 
-  private RunMeter() {}
+  private final Workers workers;
+  private final HotPixels hot = new HotPixels();
+
+  /** Frames that wait for the one after them, with the one before them in front. */
+  private List<Single> held = new ArrayList<>();
+
+  private StillScene first;
+  private final List<Shift> ground = new ArrayList<>();
+  private final List<Optional<StarStep>> steps = new ArrayList<>();
+  private final List<OptionalDouble> seconds = new ArrayList<>();
+  private final List<FrameMeasure> measured = new ArrayList<>();
+
+  private RunMeter(Workers workers) {
+    this.workers = workers;
+  }
 
   /** What is known of one frame before it is held against others. */
   private record Single(
       Frame frame,
       SkyLevel sky,
       int stars,
+      List<FoundStar> brightest,
       Optional<StarShape> shape,
       StillScene scene,
       SmallFrame small,
@@ -48,18 +70,13 @@ public final class RunMeter {
       Progress progress,
       Cancellation cancellation,
       BiConsumer<Frame, ReadFault> onUnreadable) {
-    List<FrameMeasure> measured = new ArrayList<>();
-    HotPixels hot = new HotPixels();
     AtomicInteger done = new AtomicInteger();
     try (Workers workers = Workers.perCore();
         DecodeMemory memory = new DecodeMemory()) {
+      RunMeter meter = new RunMeter(workers);
       // Each worker decodes into the same room over and over: fresh room has to be cleared.
       Raster[] rooms = new Raster[workers.count()];
       int batch = 4 * Runtime.getRuntime().availableProcessors();
-      Single before = null;
-      StillScene first = null;
-      StillScene.Shift shiftBefore = StillScene.Shift.NONE;
-      List<Single> waiting = new ArrayList<>();
       for (int from = 0; from < frames.size(); from += batch) {
         Single[] singles = new Single[Math.min(batch, frames.size() - from)];
         int offset = from;
@@ -78,28 +95,10 @@ public final class RunMeter {
               }
               progress.step(done.incrementAndGet(), frames.size());
             });
-        for (Single single : singles) {
-          if (single != null) {
-            waiting.add(single);
-            hot.add(single.spots);
-          }
-        }
-        boolean last = from + batch >= frames.size();
-        if (waiting.isEmpty()) {
-          continue;
-        }
-        first = first == null ? waiting.get(0).scene : first;
-        // The last of a batch waits for the first of the next one.
-        int ready = last ? waiting.size() : waiting.size() - 1;
-        measured.addAll(compared(waiting, ready, before, first, shiftBefore, workers));
-        if (ready > 0) {
-          before = waiting.get(ready - 1);
-          shiftBefore = measured.get(measured.size() - 1).shift();
-          waiting = new ArrayList<>(waiting.subList(ready, waiting.size()));
-        }
+        meter.take(Arrays.stream(singles).filter(Objects::nonNull).toList());
       }
+      return meter.end();
     }
-    return new RunMeasure(withSharpnessOfRun(measured), hot.found());
   }
 
   private static Raster fitting(Raster room, Frame frame) {
@@ -117,70 +116,127 @@ public final class RunMeter {
         frame,
         SkyLevel.of(room, scan.clipped()),
         scan.stars().size(),
+        scan.stars().subList(0, Math.min(StarStep.STARS, scan.stars().size())),
         StarShape.of(room, scan.stars()),
         StillScene.of(scan.small(), scan.detail()),
         scan.small(),
         scan.spots());
   }
 
-  private static List<FrameMeasure> compared(
-      List<Single> waiting,
-      int ready,
-      Single before,
-      StillScene first,
-      StillScene.Shift shiftBefore,
-      Workers workers) {
-    StillScene.Shift[] shifts = new StillScene.Shift[waiting.size()];
+  /** Takes the next frames of the run; the last of them waits for the one after it. */
+  private void take(List<Single> singles) {
+    if (singles.isEmpty()) {
+      return;
+    }
+    singles.forEach(single -> hot.add(single.spots));
+    first = first == null ? singles.get(0).scene : first;
+    int known = held.size();
+    held.addAll(singles);
+    place(known);
+    compareUpTo(held.size() - 1);
+  }
+
+  private RunMeasure end() {
+    compareUpTo(held.size());
+    double most = measured.stream().mapToDouble(FrameMeasure::sharpness).max().orElse(1);
+    List<Shift> shifts = CameraShift.of(ground, steps, seconds);
+    List<FrameMeasure> ofRun =
+        IntStream.range(0, measured.size())
+            .mapToObj(
+                i -> {
+                  FrameMeasure m = measured.get(i);
+                  return new FrameMeasure(
+                      m.frame(),
+                      m.sky(),
+                      m.stars(),
+                      m.shape(),
+                      most > 0 ? m.sharpness() / most : 0,
+                      shifts.get(i),
+                      m.streaks(),
+                      m.lamp());
+                })
+            .toList();
+    return new RunMeasure(ofRun, hot.found());
+  }
+
+  /** Finds where the held frames from one on lie, by the ground and by the stars. */
+  private void place(int from) {
+    int count = held.size() - from;
+    Shift[] shifts = new Shift[count];
+    StarStep[] moved = new StarStep[count];
     workers.forEach(
-        shifts.length, (i, worker) -> shifts[i] = waiting.get(i).scene.shiftFrom(first));
-    FrameMeasure[] measured = new FrameMeasure[ready];
-    workers.forEach(
-        ready,
+        count,
         (i, worker) -> {
-          Single here = waiting.get(i);
+          Single here = held.get(from + i);
+          Single before = from + i == 0 ? null : held.get(from + i - 1);
+          shifts[i] = here.scene.shiftFrom(first);
+          moved[i] = before == null ? null : step(before, here).orElse(null);
+        });
+    for (int i = 0; i < count; i++) {
+      ground.add(shifts[i]);
+      steps.add(Optional.ofNullable(moved[i]));
+      seconds.add(
+          from + i == 0
+              ? OptionalDouble.empty()
+              : seconds(held.get(from + i - 1).frame, held.get(from + i).frame));
+    }
+  }
+
+  private static Optional<StarStep> step(Single before, Single here) {
+    PixelLayout layout = here.frame.layout();
+    return StarStep.between(before.brightest, here.brightest, layout.width(), layout.height());
+  }
+
+  /** From one frame to the next, by the camera's clock. */
+  private static OptionalDouble seconds(Frame before, Frame here) {
+    Optional<CaptureTime> from = before.info().capturedAt();
+    Optional<CaptureTime> to = here.info().capturedAt();
+    return from.isEmpty() || to.isEmpty()
+        ? OptionalDouble.empty()
+        : OptionalDouble.of(
+            Duration.between(from.get().clock(), to.get().clock()).toMillis() / 1000.0);
+  }
+
+  /** Holds the frames that are not measured yet, up to one, against those beside them. */
+  private void compareUpTo(int end) {
+    // Of all that were placed the held ones are the last.
+    int offset = ground.size() - held.size();
+    int from = measured.size() - offset;
+    if (end <= from) {
+      return;
+    }
+    List<Shift> shifts = CameraShift.of(ground, steps, seconds);
+    FrameMeasure[] compared = new FrameMeasure[end - from];
+    workers.forEach(
+        compared.length,
+        (k, worker) -> {
+          int i = from + k;
+          Single here = held.get(i);
           List<SmallFrame> neighbours = new ArrayList<>();
-          Single left = i > 0 ? waiting.get(i - 1) : before;
-          StillScene.Shift leftShift = i > 0 ? shifts[i - 1] : shiftBefore;
-          if (left != null && isSteady(leftShift, shifts[i])) {
-            neighbours.add(left.small);
+          for (int beside : new int[] {i - 1, i + 1}) {
+            boolean there = beside >= 0 && beside < held.size();
+            if (there && isSteady(shifts.get(offset + beside), shifts.get(offset + i))) {
+              neighbours.add(held.get(beside).small);
+            }
           }
-          if (i + 1 < waiting.size() && isSteady(shifts[i], shifts[i + 1])) {
-            neighbours.add(waiting.get(i + 1).small);
-          }
-          measured[i] =
+          List<Streak> streaks = StreakFinder.find(here.small, neighbours);
+          compared[k] =
               new FrameMeasure(
                   here.frame,
                   here.sky,
                   here.stars,
                   here.shape,
                   here.scene.sharpness(),
-                  shifts[i],
-                  StreakFinder.find(here.small, neighbours),
-                  Brightening.of(here.small, neighbours));
+                  shifts.get(offset + i),
+                  streaks,
+                  Brightening.of(here.small, neighbours, streaks));
         });
-    return List.of(measured);
+    measured.addAll(Arrays.asList(compared));
+    held = new ArrayList<>(held.subList(end - 1, held.size()));
   }
 
-  private static boolean isSteady(StillScene.Shift a, StillScene.Shift b) {
+  private static boolean isSteady(Shift a, Shift b) {
     double noise = 3 * Math.hypot(a.uncertainty(), b.uncertainty());
     return Math.abs(a.pixels() - b.pixels()) < Math.max(STEADY_PIXELS, noise);
-  }
-
-  private static List<FrameMeasure> withSharpnessOfRun(List<FrameMeasure> measured) {
-    double most = measured.stream().mapToDouble(FrameMeasure::sharpness).max().orElse(1);
-    return IntStream.range(0, measured.size())
-        .mapToObj(measured::get)
-        .map(
-            m ->
-                new FrameMeasure(
-                    m.frame(),
-                    m.sky(),
-                    m.stars(),
-                    m.shape(),
-                    most > 0 ? m.sharpness() / most : 0,
-                    m.shift(),
-                    m.streaks(),
-                    m.lamp()))
-        .toList();
   }
 }

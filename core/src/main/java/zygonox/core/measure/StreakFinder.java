@@ -12,8 +12,11 @@ import java.util.List;
  * until nothing stands out.
  */
 final class StreakFinder {
-  /** Light over noise, summed along a line, from which it is believed. */
-  private static final double BELIEVED = 8;
+  /** Light over noise, summed along a piece of a line, from which it is followed. */
+  private static final double FOLLOWED = 8;
+
+  /** The same of the whole line, from which it is believed. */
+  private static final double BELIEVED = 10;
 
   /** Beside one neighbour only, where stars have moved one way, it takes more. */
   private static final double BELIEVED_OF_ONE = 18;
@@ -228,8 +231,8 @@ final class StreakFinder {
 
   /** The line that stands out most; null where none does. */
   private Line strongest() {
-    Line flat = flatLines.strongest(BELIEVED, null);
-    Line steep = steepLines.strongest(BELIEVED, flat == null ? null : flat.turned());
+    Line flat = flatLines.strongest(FOLLOWED, null);
+    Line steep = steepLines.strongest(FOLLOWED, flat == null ? null : flat.turned());
     return steep == null ? null : steep.turned();
   }
 

@@ -217,12 +217,29 @@ class FrameMeasureTest {
         lit.samples()[(y * WIDTH + x) * 3 + 1] = (short) 40_000;
       }
     }
-    Brightening lamp = Brightening.of(SmallFrame.of(lit), List.of(dark, dark)).orElseThrow();
+    Brightening lamp =
+        Brightening.of(SmallFrame.of(lit), List.of(dark, dark), List.of()).orElseThrow();
     assertThat(lamp.left()).isBetween(550, 600);
     assertThat(lamp.right()).isBetween(719, 770);
     assertThat(lamp.top()).isBetween(350, 400);
-    assertThat(Brightening.of(SmallFrame.of(cloudy), List.of(dark))).isEmpty();
-    assertThat(Brightening.of(dark, List.of(dark))).isEmpty();
+    assertThat(Brightening.of(SmallFrame.of(cloudy), List.of(dark), List.of())).isEmpty();
+    assertThat(Brightening.of(dark, List.of(dark), List.of())).isEmpty();
+    // What lies along a line of light is that line.
+    Streak through = new Streak(590, 440, 730, 440, 60, 30);
+    assertThat(Brightening.of(SmallFrame.of(lit), List.of(dark), List.of(through))).isEmpty();
+    Streak elsewhere = new Streak(100, 40, 300, 60, 3, 30);
+    assertThat(Brightening.of(SmallFrame.of(lit), List.of(dark), List.of(elsewhere)))
+        .contains(lamp);
+  }
+
+  @Test
+  void aStreaksDistanceIsThatToItsNearestPlace() {
+    Streak streak = new Streak(10, 10, 40, 50, 2, 20);
+    assertThat(streak.length()).isEqualTo(50);
+    assertThat(streak.distance(10, 10)).isZero();
+    assertThat(streak.distance(25 - 8, 30 + 6)).isCloseTo(10, within(1e-9));
+    assertThat(streak.distance(10, 0)).isCloseTo(10, within(1e-9));
+    assertThat(streak.distance(43, 54)).isCloseTo(5, within(1e-9));
   }
 
   private static final Frame FRAME =

@@ -1,0 +1,112 @@
+package zygonox.core.measure;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/**
+ * Where the camera lay through a run. The ground tells it best; where the ground is too dark, the
+ * stars do: on a camera that stands still they move on by the same step from frame to frame, and
+ * what is beyond that step is the camera's.
+ */
+final class CameraShift {
+  /** So well the ground has to be known, in pixels. */
+  private static final double CERTAIN_PIXELS = 0.2;
+
+  /** Fewer steps do not tell the usual one. */
+  private static final int FEWEST_STEPS = 4;
+
+  /** Clocks that write whole seconds, and timers, make steps differ by this much, in seconds. */
+  private static final double CLOCK_SECONDS = 1.5;
+
+  /** By so much, one sigma, shutters open early or late, in seconds. */
+  private static final double SHUTTER_SECONDS = 0.3;
+
+  /** Where no clock tells: about a usual step. */
+  private static final double UNKNOWN_SECONDS = 30;
+
+  private static final double CERTAIN_SIGMA = 5;
+
+  /** Smaller jumps are not believed of stars, in pixels. */
+  private static final double LEAST_JUMP = 1;
+
+  /** One sigma of what stars tell, in pixels. */
+  private static final double UNCERTAINTY = 0.15;
+
+  private CameraShift() {}
+
+  /**
+   * @param ground how far the fixed scene lies from where it lay in the first frame
+   * @param steps how the stars moved from the frame before; empty for the first and where unknown
+   * @param seconds from the frame before to each; empty where not known
+   * @return as many shifts, of the ground where it is known, else by the stars
+   */
+  static List<StillScene.Shift> of(
+      List<StillScene.Shift> ground, List<Optional<StarStep>> steps, List<OptionalDouble> seconds) {
+    double[] time = evened(seconds);
+    double[] across = new double[steps.size()];
+    double[] down = new double[steps.size()];
+    int known = 0;
+    for (int i = 0; i < steps.size(); i++) {
+      if (steps.get(i).isPresent()) {
+        across[known] = steps.get(i).get().dx() / time[i];
+        down[known++] = steps.get(i).get().dy() / time[i];
+      }
+    }
+    if (known < FEWEST_STEPS) {
+      return ground;
+    }
+    double rateX = median(Arrays.copyOf(across, known));
+    double rateY = median(Arrays.copyOf(down, known));
+    boolean followsSky = moves(ground) && Math.hypot(rateX, rateY) * median(time) < LEAST_JUMP;
+    List<StillScene.Shift> shifts = new ArrayList<>();
+    double x = 0;
+    double y = 0;
+    for (int i = 0; i < ground.size(); i++) {
+      if (steps.get(i).isPresent()) {
+        StarStep step = steps.get(i).get();
+        double beyondX = step.dx() - time[i] * rateX;
+        double beyondY = step.dy() - time[i] * rateY;
+        double noise = Math.hypot(step.uncertainty(), SHUTTER_SECONDS * Math.hypot(rateX, rateY));
+        if (Math.hypot(beyondX, beyondY) > Math.max(LEAST_JUMP, CERTAIN_SIGMA * noise)) {
+          x += beyondX;
+          y += beyondY;
+        }
+      }
+      boolean byGround = !followsSky && ground.get(i).uncertainty() < CERTAIN_PIXELS;
+      shifts.add(byGround ? ground.get(i) : new StillScene.Shift(Math.hypot(x, y), UNCERTAINTY));
+    }
+    return shifts;
+  }
+
+  /** Times between frames: those like the usual one count as it, unknown ones as well. */
+  private static double[] evened(List<OptionalDouble> seconds) {
+    double[] known =
+        seconds.stream()
+            .filter(OptionalDouble::isPresent)
+            .mapToDouble(OptionalDouble::getAsDouble)
+            .toArray();
+    double usual = known.length == 0 ? UNKNOWN_SECONDS : Math.max(0.1, median(known));
+    return seconds.stream()
+        .mapToDouble(s -> s.orElse(usual))
+        .map(s -> Math.abs(s - usual) < CLOCK_SECONDS || s <= 0 ? usual : s)
+        .toArray();
+  }
+
+  /** Whether the ground moves from frame to frame: then the camera follows the sky. */
+  private static boolean moves(List<StillScene.Shift> ground) {
+    double[] jumps = new double[Math.max(1, ground.size() - 1)];
+    for (int i = 1; i < ground.size(); i++) {
+      jumps[i - 1] = Math.abs(ground.get(i).certainPixels() - ground.get(i - 1).certainPixels());
+    }
+    return median(jumps) > LEAST_JUMP;
+  }
+
+  private static double median(double[] values) {
+    double[] sorted = values.clone();
+    Arrays.sort(sorted);
+    return sorted[sorted.length / 2];
+  }
+}
