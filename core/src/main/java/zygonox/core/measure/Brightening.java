@@ -21,6 +21,9 @@ public record Brightening(int left, int top, int right, int bottom, double rise)
 
   private static final double LEAST_SHARE = 0.3;
 
+  /** So far from it, in pixels, it still disturbs what is compared. */
+  private static final double NEAR = 60;
+
   /** What covers more of the frame than this is no lamp: cloud, dawn, another exposure. */
   private static final double MOST_COVER = 0.25;
 
@@ -67,6 +70,20 @@ public record Brightening(int left, int top, int right, int bottom, double rise)
     return Optional.of(
         new Brightening(
             left * side, top * side, (right + 1) * side - 1, (bottom + 1) * side - 1, most));
+  }
+
+  /** Whether more than half of a line lies in it, or near to it. */
+  boolean holds(Streak streak) {
+    int inside = 0;
+    int asked = 16;
+    for (int k = 0; k <= asked; k++) {
+      double share = (double) k / asked;
+      double x = streak.x1() + share * (streak.x2() - streak.x1());
+      double y = streak.y1() + share * (streak.y2() - streak.y1());
+      boolean across = x >= left - NEAR && x <= right + NEAR;
+      inside += across && y >= top - NEAR && y <= bottom + NEAR ? 1 : 0;
+    }
+    return inside > asked / 2;
   }
 
   private static boolean isCrossed(int tileX, int tileY, List<Streak> streaks) {

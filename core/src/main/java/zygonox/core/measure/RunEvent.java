@@ -56,8 +56,13 @@ public record RunEvent(Kind kind, List<Frame> frames, boolean lasts) {
       events.add(new RunEvent(dew ? Kind.DEW : Kind.SOFT, event.frames, event.lasts));
     }
     Set<Frame> dewed = Set.copyOf(framesOf(events, Kind.DEW));
+    // So do wind and a missed focus, which smear them; cloud brightens the sky as well.
     events.addAll(
-        spans(run, Kind.CLOUD, (i, code) -> thin.contains(code) && !dewed.contains(frame(run, i))));
+        spans(
+            run,
+            Kind.CLOUD,
+            (i, code) ->
+                thin.contains(code) && !dewed.contains(frame(run, i)) && !isSmeared(run.get(i))));
     Set<Frame> clouded = Set.copyOf(framesOf(events, Kind.CLOUD));
     events.addAll(
         spans(
@@ -95,6 +100,10 @@ public record RunEvent(Kind kind, List<Frame> frames, boolean lasts) {
 
   private static List<Frame> framesOf(List<RunEvent> events, Kind kind) {
     return events.stream().filter(e -> e.kind == kind).flatMap(e -> e.frames.stream()).toList();
+  }
+
+  private static boolean isSmeared(Judgement judgement) {
+    return has(judgement, Code.STARS_WIDE) && !has(judgement, Code.BRIGHT);
   }
 
   private static boolean has(Judgement judgement, Code code) {

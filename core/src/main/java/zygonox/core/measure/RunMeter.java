@@ -152,11 +152,24 @@ public final class RunMeter {
                       m.shape(),
                       most > 0 ? m.sharpness() / most : 0,
                       shifts.get(i),
-                      m.streaks(),
+                      unlit(i),
                       m.lamp());
                 })
             .toList();
     return new RunMeasure(ofRun, hot.found());
+  }
+
+  /** Lines of a frame without the edges of what a lamp lights up in it, or in the one beside it. */
+  private List<Streak> unlit(int index) {
+    List<Brightening> lamps =
+        IntStream.rangeClosed(index - 1, index + 1)
+            .filter(i -> i >= 0 && i < measured.size())
+            .mapToObj(i -> measured.get(i).lamp())
+            .flatMap(Optional::stream)
+            .toList();
+    return measured.get(index).streaks().stream()
+        .filter(streak -> lamps.stream().noneMatch(lamp -> lamp.holds(streak)))
+        .toList();
   }
 
   /** Finds where the held frames from one on lie, by the ground and by the stars. */

@@ -8,9 +8,10 @@ import zygonox.core.work.Cancellation;
  * A frame made small by means of squares: faint lines stand out of the noise more clearly.
  *
  * @param rows shares of white, row by row: one or more of equal length
- * @param around the mean of a wide square about each place
+ * @param still the same without stars and thin lines
+ * @param around the mean of a wide square about each place of what is still
  */
-record SmallFrame(float[][] rows, float[][] around) {
+record SmallFrame(float[][] rows, float[][] still, float[][] around) {
   /** Side of a square, in pixels of the frame. */
   static final int BIN = GreyStrip.CELL;
 
@@ -51,7 +52,8 @@ record SmallFrame(float[][] rows, float[][] around) {
     }
 
     SmallFrame grown() {
-      return new SmallFrame(rows, Surround.of(rows));
+      float[][] still = Opening.of(rows);
+      return new SmallFrame(rows, still, Surround.of(still));
     }
   }
 }

@@ -21,6 +21,13 @@ import zygonox.core.raster.Srgb;
  */
 public record StarShape(double fwhm, double elongation, double directionDeg, int stars) {
   private static final int MOST_STARS = 150;
+
+  /** The frame is parted into so many cells each way, ... */
+  private static final int CELLS = 8;
+
+  /** ... and of each so many stars count: lamps by the road must not tell how sharp the sky is. */
+  private static final int MOST_IN_CELL = 5;
+
   private static final int FEWEST_STARS = 3;
   private static final int REACH = 14;
   private static final int ROUNDS = 30;
@@ -43,9 +50,16 @@ public record StarShape(double fwhm, double elongation, double directionDeg, int
   public static Optional<StarShape> of(Raster frame, List<FoundStar> stars) {
     Light light = new Light(frame);
     List<Moments> found = new ArrayList<>();
+    int[] taken = new int[CELLS * CELLS];
     for (FoundStar star : stars) {
-      if (found.size() < MOST_STARS && star.peak() < SATURATED * 65_535) {
-        moments(light, star).ifPresent(found::add);
+      int cell =
+          CELLS * (int) (CELLS * star.y() / light.layout().height())
+              + (int) (CELLS * star.x() / light.layout().width());
+      boolean wanted = found.size() < MOST_STARS && taken[cell] < MOST_IN_CELL;
+      if (wanted && star.peak() < SATURATED * 65_535) {
+        Optional<Moments> moments = moments(light, star);
+        moments.ifPresent(found::add);
+        taken[cell] += moments.isPresent() ? 1 : 0;
       }
     }
     if (found.size() < FEWEST_STARS) {

@@ -39,14 +39,20 @@ final class StreakFinder {
   /** A single pixel counts at the most this much: stars are bright but short. */
   private static final float CLIP_SIGMA = 3;
 
-  /** What two neighbours differ by so much is in one of them alone. */
-  private static final float TRANSIENT_SIGMA = 4;
-
-  /** Every so many places tell how much noise there is. */
-  private static final int SAMPLED = 31;
-
   /** A wider line is the edge of something, in pixels of the frame. */
   private static final double WIDEST_PIXELS = 13;
+
+  /** A star's glow is no longer than this, in small pixels. */
+  private static final int LONGEST_GLOW = 60;
+
+  /** Light across a short line, as a share of the light along it, that only a star has. */
+  private static final double STAR_SHARE = 0.5;
+
+  /** How far beside a line darkness is looked for, in small pixels. */
+  private static final int FARTHEST_BESIDE = 24;
+
+  /** Darkness beside a line, as a share of its light, that only something that moved has. */
+  private static final double DARK_SHARE = 0.35;
 
   /** How far a traced line reaches to its sides, in small pixels. */
   private static final int BESIDE = 2;
@@ -87,98 +93,8 @@ final class StreakFinder {
     if (neighbours.isEmpty() || frame.width() < 64 || frame.height() < 64) {
       return List.of();
     }
-    List<float[][]> others = neighbours.stream().map(n -> levelled(n, frame)).toList();
-    float[][] residual = without(others);
-    for (int y = 0; y < residual.length; y++) {
-      subtract(frame.rows()[y], residual[y], residual[y]);
-    }
     double believed = neighbours.size() > 1 ? BELIEVED : BELIEVED_OF_ONE;
-    return new StreakFinder(normalised(residual), believed).findAll();
-  }
-
-  /**
-   * A neighbour made as bright as the frame all around: sky and ground brighten together under
-   * cloud, and their edges must not look like lines.
-   */
-  private static float[][] levelled(SmallFrame neighbour, SmallFrame frame) {
-    float[][] levelled = new float[frame.height()][frame.width()];
-    for (int y = 0; y < levelled.length; y++) {
-      level(neighbour.rows()[y], neighbour.around()[y], frame.around()[y], levelled[y]);
-    }
-    return levelled;
-  }
-
-  private static void level(float[] values, float[] own, float[] wanted, float[] into) {
-    for (int x = 0; x < into.length; x++) {
-      float ratio = wanted[x] / Math.max(1e-6f, own[x]);
-      into[x] = values[x] * Math.max(0.2f, Math.min(5, ratio));
-    }
-  }
-
-  private static void subtract(float[] from, float[] what, float[] into) {
-    for (int x = 0; x < into.length; x++) {
-      into[x] = from[x] - what[x];
-    }
-  }
-
-  /** The mean of the neighbours, without what only one of them has. */
-  private static float[][] without(List<float[][]> neighbours) {
-    float[][] first = neighbours.get(0);
-    if (neighbours.size() == 1) {
-      return first;
-    }
-    float[][] second = neighbours.get(1);
-    float most = TRANSIENT_SIGMA * sigma((x, y) -> first[y][x] - second[y][x], first);
-    float[][] mean = new float[first.length][first[0].length];
-    for (int y = 0; y < mean.length; y++) {
-      without(first[y], second[y], most, mean[y]);
-    }
-    return mean;
-  }
-
-  private static void without(float[] first, float[] second, float most, float[] into) {
-    for (int x = 0; x < into.length; x++) {
-      into[x] =
-          Math.abs(first[x] - second[x]) > most
-              ? Math.min(first[x], second[x])
-              : (first[x] + second[x]) / 2;
-    }
-  }
-
-  /** A value at a place. */
-  private interface At {
-    float value(int x, int y);
-  }
-
-  /** Robust noise of values that lie about 0, from some of the places of a picture. */
-  private static float sigma(At values, float[][] shape) {
-    int width = shape[0].length;
-    int places = shape.length * width;
-    float[] sample = new float[(places + SAMPLED - 1) / SAMPLED];
-    for (int k = 0; k < sample.length; k++) {
-      int i = k * SAMPLED;
-      sample[k] = Math.abs(values.value(i % width, i / width));
-    }
-    return OrderStatistic.select(sample, sample.length, sample.length / 2) / 0.6745f;
-  }
-
-  /** Less its slow changes, in units of its noise. */
-  private static float[][] normalised(float[][] residual) {
-    float[][] level = Surround.of(residual);
-    for (int y = 0; y < residual.length; y++) {
-      subtract(residual[y], level[y], residual[y]);
-    }
-    float sigma = sigma((x, y) -> residual[y][x], residual);
-    for (float[] row : residual) {
-      scale(row, 1 / Math.max(1e-9f, sigma));
-    }
-    return residual;
-  }
-
-  private static void scale(float[] row, float factor) {
-    for (int x = 0; x < row.length; x++) {
-      row[x] *= factor;
-    }
+    return new StreakFinder(Residual.of(frame, neighbours), believed).findAll();
   }
 
   /** Held within what a pixel may count. */
@@ -215,12 +131,15 @@ final class StreakFinder {
       }
       Line traced = traced(best);
       Streak streak = streak(traced);
-      double filled = filled(traced);
+      boolean isLine =
+          streak.strength() >= believed
+              && streak.length() >= SHORTEST * SmallFrame.BIN
+              && streak.width() <= WIDEST_PIXELS
+              && filled(traced) >= LEAST_FILLED
+              && !isStar(traced)
+              && !hasDarkBeside(traced);
       erase(streak);
-      if (streak.strength() >= believed
-          && streak.length() >= SHORTEST * SmallFrame.BIN
-          && streak.width() <= WIDEST_PIXELS
-          && filled >= LEAST_FILLED) {
+      if (isLine) {
         found.add(streak);
       } else {
         refused++;
@@ -272,6 +191,49 @@ final class StreakFinder {
       bright += light > 3 * BRIGHT_SIGMA ? 1 : 0;
     }
     return (double) bright / count;
+  }
+
+  /** Whether a short line is a bright star and its glow: as much light lies across as along it. */
+  private boolean isStar(Line line) {
+    if (line.length() > LONGEST_GLOW) {
+      return false;
+    }
+    int brightest = 0;
+    double most = 0;
+    for (int t = 0; t <= line.length(); t++) {
+      double light = at(bright, line.x1() + t * line.ux(), line.y1() + t * line.uy());
+      if (light > most) {
+        most = light;
+        brightest = t;
+      }
+    }
+    double x = line.x1() + brightest * line.ux();
+    double y = line.y1() + brightest * line.uy();
+    double along = 0;
+    double across = 0;
+    for (int t = 0; t <= line.length(); t++) {
+      double fromMiddle = t - line.length() / 2;
+      along += Math.max(0, at(bright, line.x1() + t * line.ux(), line.y1() + t * line.uy()));
+      across += Math.max(0, at(bright, x - fromMiddle * line.uy(), y + fromMiddle * line.ux()));
+    }
+    return across > STAR_SHARE * along;
+  }
+
+  /**
+   * Whether a line as dark as it is bright runs beside it: then something has moved, an edge of the
+   * scene or a wave.
+   */
+  private boolean hasDarkBeside(Line line) {
+    double darkest = 0;
+    for (int o = -FARTHEST_BESIDE; o <= FARTHEST_BESIDE; o++) {
+      double light = 0;
+      for (int t = 0; t <= line.length(); t++) {
+        double x = line.x1() + t * line.ux() - o * line.uy();
+        light += at(x, line.y1() + t * line.uy() + o * line.ux());
+      }
+      darkest = Math.min(darkest, light / Math.sqrt(line.length() + 1));
+    }
+    return -darkest > DARK_SHARE * line.strength();
   }
 
   private Streak streak(Line line) {
