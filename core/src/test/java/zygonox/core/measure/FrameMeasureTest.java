@@ -207,6 +207,70 @@ class FrameMeasureTest {
     assertThat(StreakFinder.find(before, List.of())).isEmpty();
   }
 
+  /** Adds light to each pixel, in 16-bit sample values. */
+  private interface Added {
+    double at(int x, int y);
+  }
+
+  private static Raster with(Raster raster, Added added) {
+    for (int i = 0; i < raster.samples().length; i++) {
+      int pixel = i / 3;
+      double value = (raster.samples()[i] & 0xffff) + added.at(pixel % WIDTH, pixel / WIDTH);
+      raster.samples()[i] = (short) Math.round(Math.max(0, Math.min(65_535, value)));
+    }
+    return raster;
+  }
+
+  private static SmallFrame small(long seed, Added added) {
+    return SmallFrame.of(with(sky(9000, 300, seed), added));
+  }
+
+  @Test
+  void anEdgeThatShookIsNoLineOfLight() {
+    for (double shift : new double[] {0.5, 1, 2}) {
+      SmallFrame before = small(1, (x, y) -> x + 0.3 * y > 500 ? 9000 : 0);
+      SmallFrame after = small(2, (x, y) -> x + 0.3 * y > 500 ? 9000 : 0);
+      SmallFrame shaken = small(3, (x, y) -> x + 0.3 * y > 500 - shift ? 9000 : 0);
+      assertThat(StreakFinder.find(shaken, List.of(before, after))).as("by %s", shift).isEmpty();
+    }
+  }
+
+  @Test
+  void theGlowOfABrightStarIsNoLineOfLight() {
+    Added glow = (x, y) -> 60_000 * Math.exp(-Math.hypot(x - 300, y - 200) / 14);
+    SmallFrame before = small(1, (x, y) -> glow.at(x + 60, y));
+    SmallFrame after = small(2, (x, y) -> glow.at(x - 60, y));
+    assertThat(StreakFinder.find(small(3, glow), List.of(before, after))).isEmpty();
+    Raster crossed = with(sky(9000, 300, 4), glow);
+    line(crossed, 500, 450, 800, 300, 900, false);
+    assertThat(StreakFinder.find(SmallFrame.of(crossed), List.of(before, after))).hasSize(1);
+  }
+
+  @Test
+  void wavesThatMoveAreNoLinesOfLight() {
+    SmallFrame[] lake = new SmallFrame[3];
+    for (int k = 0; k < 3; k++) {
+      double phase = 2 * k;
+      lake[k] =
+          small(
+              k + 1,
+              (x, y) -> y < 400 ? 0 : 500 * Math.sin(2 * Math.PI * (y + 0.05 * x) / 44 + phase));
+    }
+    assertThat(StreakFinder.find(lake[1], List.of(lake[0], lake[2]))).isEmpty();
+  }
+
+  @Test
+  void aLineIsFoundBesideALampAndUnderCloud() {
+    SmallFrame before = small(1, (x, y) -> 0);
+    Added cloud = (x, y) -> 2500 * Math.exp(-Math.pow((x - 500) / 250.0, 2));
+    SmallFrame after = small(2, cloud);
+    Raster between = with(sky(9000, 300, 3), (x, y) -> cloud.at(x, y) / 2);
+    line(between, 100, 100, 600, 350, 900, false);
+    List<Streak> found = StreakFinder.find(SmallFrame.of(between), List.of(before, after));
+    assertThat(found).hasSize(1);
+    assertThat(found.get(0).length()).isCloseTo(559, within(40.0));
+  }
+
   @Test
   void aLampIsOutlinedAndACloudIsNoLamp() {
     SmallFrame dark = SmallFrame.of(sky(4000, 200, 1));
