@@ -237,9 +237,9 @@ class FrameMeasureTest {
 
   @Test
   void theGlowOfABrightStarIsNoLineOfLight() {
-    Added glow = (x, y) -> 60_000 * Math.exp(-Math.hypot(x - 300, y - 200) / 14);
-    SmallFrame before = small(1, (x, y) -> glow.at(x + 60, y));
-    SmallFrame after = small(2, (x, y) -> glow.at(x - 60, y));
+    Added glow = (x, y) -> 20_000 / (1 + Math.exp((Math.hypot(x - 300, y - 200) - 44) / 12));
+    SmallFrame before = small(1, (x, y) -> glow.at(x + 150, y));
+    SmallFrame after = small(2, (x, y) -> glow.at(x - 150, y));
     assertThat(StreakFinder.find(small(3, glow), List.of(before, after))).isEmpty();
     Raster crossed = with(sky(9000, 300, 4), glow);
     line(crossed, 500, 450, 800, 300, 900, false);
