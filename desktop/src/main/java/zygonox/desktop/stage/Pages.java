@@ -53,6 +53,8 @@ public final class Pages {
   public void show(Page page) {
     if (inView && page != current) {
       current.leave();
+      // What was said of the page before does not concern this one.
+      navigator.note("");
     }
     current = page;
     select();

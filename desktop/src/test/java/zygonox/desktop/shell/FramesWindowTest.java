@@ -99,6 +99,8 @@ class FramesWindowTest extends WindowTest {
     assertThat(shell.picture().otherProperty().get()).isNull();
     robot.type(KeyCode.V);
     await(() -> text("#message").contains("no frame before"));
+    robot.clickOn("#page-wall");
+    assertThat(text("#message")).isEmpty();
   }
 
   @Test
