@@ -88,8 +88,8 @@ public final class QuickLook {
   private static Raster sampled(Frame frame, int side) throws UnreadableFrame {
     PixelLayout layout = frame.layout();
     int step = Math.max(1, Math.max(layout.width(), layout.height()) / side);
-    int width = layout.width() / step;
-    int height = layout.height() / step;
+    int width = Math.max(1, layout.width() / step);
+    int height = Math.max(1, layout.height() / step);
     Raster raster = Raster.blank(new PixelLayout(width, height, 3, 8));
     try (PixelSource source = FrameReader.open(frame)) {
       short[] row = new short[layout.rowSamples()];
@@ -110,7 +110,8 @@ public final class QuickLook {
   /** Halved, by means of four, until it is less than twice as long as wanted. */
   private static Raster shrunk(Raster raster, int side) {
     Raster small = raster;
-    while (Math.max(small.layout().width(), small.layout().height()) >= 2 * side) {
+    while (Math.max(small.layout().width(), small.layout().height()) >= 2 * side
+        && Math.min(small.layout().width(), small.layout().height()) > 1) {
       PixelLayout from = small.layout();
       Raster half = Raster.blank(new PixelLayout(from.width() / 2, from.height() / 2, 3, 8));
       int row = from.rowSamples();
