@@ -12,7 +12,7 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
-import zygonox.core.raster.Srgb;
+import zygonox.core.raster.ToneCurve;
 
 /**
  * The inner loops of blending, each over one million samples: what a 24 MP frame costs is 72 times
@@ -33,7 +33,7 @@ public class BlendKernels {
   private final long[] keptPacked = new long[SAMPLES / 8];
   private final long[] packed = new long[SAMPLES / 8];
   private final int[] totals = new int[SAMPLES];
-  private final int[] light = Srgb.lightUnits(16, 1 << 26);
+  private final int[] light = ToneCurve.SRGB.lightUnits(16, 1 << 26);
   private final SortingNetwork network = SortingNetwork.forMedian(FRAMES);
   private final int column = OrderedBlend.columnSamples(FRAMES);
   private final int[][] columns = new int[FRAMES][column];

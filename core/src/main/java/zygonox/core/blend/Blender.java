@@ -13,7 +13,6 @@ import java.util.stream.Collectors;
 import zygonox.core.align.Alignment;
 import zygonox.core.align.MovedSource;
 import zygonox.core.align.StarAligner;
-import zygonox.core.frame.ColourProfile;
 import zygonox.core.frame.DecodeMemory;
 import zygonox.core.frame.Depth;
 import zygonox.core.frame.Frame;
@@ -26,7 +25,7 @@ import zygonox.core.frame.PixelSource;
 import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
-import zygonox.core.raster.Srgb;
+import zygonox.core.raster.ToneCurve;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
@@ -239,7 +238,7 @@ public final class Blender {
 
   private Engine engine(BlendJob job, Depth depth, long writing, Path scratchFolder) {
     PixelLayout layout = job.layout();
-    Quantizer quantizer = new Quantizer(depth, layout.white());
+    Quantizer quantizer = new Quantizer(depth, curve(job), layout.white());
     int frames = job.layers().size();
     long held = heldBytes(job.layers());
     if (method.needsAllAtOnce()) {
@@ -287,16 +286,21 @@ public final class Blender {
       }
       case MEAN, SUM ->
           new TotalAccumulator(
-              method == BlendMethod.MEAN, averageIn(job), layout.bits(), frames, quantizer);
+              method == BlendMethod.MEAN, light(job), layout.bits(), frames, quantizer);
       case MEDIAN, CLIPPED_MEAN -> throw new IllegalStateException(method + " does not accumulate");
     };
   }
 
-  /** Samples of a linear profile are light as they are. */
-  private AverageIn averageIn(BlendJob job) {
-    return job.layers().get(0).frame().info().colours().space() == ColourProfile.Space.LINEAR_SRGB
-        ? AverageIn.ENCODED
-        : options.averageIn();
+  /** All frames of a blend have the same. */
+  private static ToneCurve curve(BlendJob job) {
+    return job.layers().get(0).frame().info().colours().curve();
+  }
+
+  /** The curve of the light that is averaged; empty where samples are, or are light themselves. */
+  private Optional<ToneCurve> light(BlendJob job) {
+    return options.averageIn() == AverageIn.ENCODED || curve(job) == ToneCurve.LINEAR
+        ? Optional.empty()
+        : Optional.of(curve(job));
   }
 
   private OrderedBlend.ColumnRule rule(BlendJob job, Quantizer quantizer) {
@@ -304,11 +308,12 @@ public final class Blender {
     if (method == BlendMethod.MEDIAN) {
       return OrderedBlend.median(quantizer);
     }
+    Optional<ToneCurve> curve = light(job);
     double[] light = null;
-    if (averageIn(job) == AverageIn.LINEAR) {
+    if (curve.isPresent()) {
       light = new double[layout.white() + 1];
       for (int v = 0; v < light.length; v++) {
-        light[v] = Srgb.toLight((double) v / layout.white());
+        light[v] = curve.get().toLight((double) v / layout.white());
       }
     }
     return OrderedBlend.clippedMean(options.kappa(), light, layout.white(), quantizer);

@@ -1,23 +1,27 @@
 package zygonox.core.blend;
 
 import zygonox.core.frame.Depth;
-import zygonox.core.raster.Srgb;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.raster.ToneEncoder;
 
 /** Turns results into the samples of the output, rounding half up. Safe for any thread. */
 final class Quantizer {
   private final Depth depth;
+  private final ToneCurve curve;
   private final double white;
   private final double inputWhite;
-  private final Srgb.Encoder encoder;
+  private final ToneEncoder encoder;
 
   /**
+   * @param curve of input and output
    * @param inputWhite the input's sample value for white
    */
-  Quantizer(Depth depth, int inputWhite) {
+  Quantizer(Depth depth, ToneCurve curve, int inputWhite) {
     this.depth = depth;
+    this.curve = curve;
     this.inputWhite = inputWhite;
     this.white = depth == Depth.EIGHT ? 255 : 65535;
-    this.encoder = new Srgb.Encoder(depth == Depth.EIGHT ? 8 : 16);
+    this.encoder = new ToneEncoder(curve, depth == Depth.EIGHT ? 8 : 16);
   }
 
   /**
@@ -46,7 +50,7 @@ final class Quantizer {
   /** Puts light, 0..1, encoded, at place {@code i}; more than white is clipped. */
   void light(ResultRows result, int i, double light) {
     if (depth == Depth.FLOAT) {
-      result.floats()[i] = (float) Srgb.toEncoded(Math.min(1, light));
+      result.floats()[i] = (float) curve.toEncoded(Math.min(1, light));
     } else {
       result.shorts()[i] = (short) encoder.encode(light);
     }

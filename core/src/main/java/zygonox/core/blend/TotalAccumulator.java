@@ -1,7 +1,8 @@
 package zygonox.core.blend;
 
 import java.util.Arrays;
-import zygonox.core.raster.Srgb;
+import java.util.Optional;
+import zygonox.core.raster.ToneCurve;
 
 /**
  * Adds up samples in whole numbers, so that the order of frames changes nothing, and gives their
@@ -15,21 +16,23 @@ final class TotalAccumulator implements Accumulator {
   private final int white;
   private final Quantizer quantizer;
   private final double unit;
+  private final ToneCurve curve;
   private final int[] light;
   private int[] totals = new int[0];
 
   /**
    * @param mean the mean, else the sum
-   * @param averageIn whether light or encoded values are added
+   * @param curve of light that is added; empty where encoded values are
    * @param mostFrames how many frames will be added at the most, 1 to 65,537
    */
   TotalAccumulator(
-      boolean mean, AverageIn averageIn, int bits, int mostFrames, Quantizer quantizer) {
+      boolean mean, Optional<ToneCurve> curve, int bits, int mostFrames, Quantizer quantizer) {
     this.mean = mean;
     this.white = (1 << bits) - 1;
     this.quantizer = quantizer;
     this.unit = MOST / mostFrames;
-    this.light = averageIn == AverageIn.LINEAR ? Srgb.lightUnits(bits, MOST / mostFrames) : null;
+    this.curve = curve.orElse(ToneCurve.LINEAR);
+    this.light = curve.map(c -> c.lightUnits(bits, MOST / mostFrames)).orElse(null);
   }
 
   @Override
@@ -82,6 +85,6 @@ final class TotalAccumulator implements Accumulator {
   @Override
   public double glance(int at, int soFar) {
     double total = Integer.toUnsignedLong(totals[at]) / (mean ? (double) soFar : 1);
-    return light == null ? Math.min(1, total / white) : Srgb.toEncoded(Math.min(1, total / unit));
+    return light == null ? Math.min(1, total / white) : curve.toEncoded(Math.min(1, total / unit));
   }
 }

@@ -23,6 +23,8 @@ import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.raster.ToneEncoder;
 import zygonox.core.site.Site;
 import zygonox.core.work.Cancellation;
 
@@ -163,7 +165,7 @@ public record Lesson(
             facing.altitudeDeg() + 0.5 * THROWN_DEG);
     Raster a = camera.preview(program, shot, cancellation);
     Raster b = camera.preview(program.withFacing(aside), shot, cancellation);
-    Srgb.Encoder encoder = new Srgb.Encoder(8);
+    ToneEncoder encoder = new ToneEncoder(ToneCurve.SRGB, 8);
     for (int i = 0; i < a.samples().length; i++) {
       double light = Srgb.toLight(a.samples()[i] / 255.0) + Srgb.toLight(b.samples()[i] / 255.0);
       a.samples()[i] = (short) encoder.encode(light / 2);

@@ -12,7 +12,8 @@ import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
-import zygonox.core.raster.Srgb;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.raster.ToneEncoder;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.Workers;
@@ -134,7 +135,7 @@ public final class Prediction {
     float lifted = blend == Blend.LIGHTEN ? (float) expectedHighest(frames) : 0;
     float left =
         blend == Blend.LIGHTEN ? (float) spreadOfHighest(frames) : (float) (1 / Math.sqrt(frames));
-    Srgb.Encoder encoder = new Srgb.Encoder(8);
+    ToneEncoder encoder = new ToneEncoder(ToneCurve.SRGB, 8);
     Raster raster = Raster.blank(new PixelLayout(width, height, 3, 8));
     for (int top = 0; top < height; top += FrameLight.STRIP_ROWS) {
       cancellation.check();

@@ -22,7 +22,8 @@ import zygonox.core.program.Shot;
 import zygonox.core.quantity.Direction;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
-import zygonox.core.raster.Srgb;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.raster.ToneEncoder;
 import zygonox.core.raw.BayerPattern;
 import zygonox.core.site.Site;
 import zygonox.core.work.Cancellation;
@@ -252,7 +253,7 @@ public final class SimulatedCamera implements Camera {
   private final class ReadOut {
     private final Shot shot;
     private final FrameLight frame;
-    private final Srgb.Encoder encoder;
+    private final ToneEncoder encoder;
     private final float fullWell;
     private final float white;
 
@@ -260,7 +261,7 @@ public final class SimulatedCamera implements Camera {
       LightMeter meter = meter(program);
       this.shot = shot;
       this.frame = new FrameLight(SimulatedCamera.this, program, shot);
-      this.encoder = new Srgb.Encoder(depth == Depth.EIGHT ? 8 : 16);
+      this.encoder = new ToneEncoder(ToneCurve.SRGB, depth == Depth.EIGHT ? 8 : 16);
       this.fullWell = (float) meter.fullWell();
       this.white = (float) meter.white(program.iso());
     }

@@ -7,7 +7,8 @@ import java.awt.color.ProfileDataException;
 import java.util.Arrays;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
-import zygonox.core.raster.Srgb;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.raster.ToneEncoder;
 
 /**
  * What the samples of a picture mean: the ICC profile (ISO 15076-1) it carries. Blends work on the
@@ -38,7 +39,8 @@ public final class ColourProfile {
 
   private static final double[] ADOBE_TO_SRGB = {1.3984, -0.3984, 0, 0, 1, 0, 0, -0.0429, 1.0429};
 
-  private static final double ADOBE_GAMMA = 563.0 / 256;
+  /** Adobe RGB (1998) Color Image Encoding, version 2005-05: gamma 2.19921875. */
+  private static final ToneCurve ADOBE_CURVE = ToneCurve.power(563.0 / 256);
 
   /** After the numbers above, which telling it apart needs. */
   private static final ColourProfile SRGB =
@@ -112,9 +114,9 @@ public final class ColourProfile {
     PixelLayout layout = raster.layout();
     double[] light = new double[layout.white() + 1];
     for (int v = 0; v < light.length; v++) {
-      light[v] = light((double) v / layout.white());
+      light[v] = curve().toLight((double) v / layout.white());
     }
-    Srgb.Encoder encoder = new Srgb.Encoder(layout.bits());
+    ToneEncoder encoder = new ToneEncoder(ToneCurve.SRGB, layout.bits());
     Raster shown = Raster.blank(layout);
     short[] from = raster.samples();
     short[] to = shown.samples();
@@ -136,11 +138,12 @@ public final class ColourProfile {
     return shown;
   }
 
-  private double light(double encoded) {
+  /** Between its samples and light; one that is not known is taken to be that of sRGB. */
+  public ToneCurve curve() {
     return switch (space) {
-      case LINEAR_SRGB -> encoded;
-      case ADOBE_RGB -> Math.pow(encoded, ADOBE_GAMMA);
-      default -> Srgb.toLight(encoded);
+      case LINEAR_SRGB -> ToneCurve.LINEAR;
+      case ADOBE_RGB -> ADOBE_CURVE;
+      default -> ToneCurve.SRGB;
     };
   }
 

@@ -14,6 +14,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import zygonox.core.blend.BlendMethod;
 import zygonox.core.blend.BlendOptions;
@@ -131,6 +132,22 @@ class ColourProfileTest {
     assertThat(result.info().colours().icc()).isEqualTo(icc);
     assertThat(FrameReader.readWhole(result).at(3, 3, 0))
         .isEqualTo(FrameReader.readWhole(frame).at(3, 3, 0));
+  }
+
+  /** Half the light of 100 is 73 by a power of 2.2, and 71 by the curve of sRGB. */
+  @ParameterizedTest
+  @CsvSource({"MEAN, true, 73", "MEAN, false, 71", "CLIPPED_MEAN, true, 73"})
+  void lightIsAveragedByTheCurveOfTheProfile(BlendMethod method, boolean adobe, int expected)
+      throws Exception {
+    FrameInfo info =
+        adobe ? tagged(icc(ADOBE, 2.19921875)) : TestPictures.info("2026-10-14T22:00:00", "+01:00");
+    Path a = TestPictures.write(folder.resolve("a.png"), filled(0, 0, 0), info);
+    Path b = TestPictures.write(folder.resolve("b.png"), filled(100, 100, 100), info);
+    FrameSet set = FrameFinder.find(List.of(a, b), Progress.NONE, new Cancellation());
+    Path out = folder.resolve("mean.png");
+    new Blender(method, BlendOptions.usual())
+        .blend(set, out, WholeFile.IfPresent.REFUSE, BlendWatcher.NONE, new Cancellation());
+    assertThat(FrameReader.readWhole(FrameReader.look(out)).at(2, 2, 1)).isEqualTo(expected);
   }
 
   @Test

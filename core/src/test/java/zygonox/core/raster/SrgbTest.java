@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.awt.color.ColorSpace;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -29,16 +30,20 @@ class SrgbTest {
   @ParameterizedTest
   @ValueSource(ints = {8, 16})
   void everySampleComesBackFromItsLight(int bits) {
-    Srgb.Encoder encoder = new Srgb.Encoder(bits);
     int white = (1 << bits) - 1;
-    for (int v = 0; v <= white; v++) {
-      assertThat(encoder.encode(Srgb.toLight((double) v / white))).isEqualTo(v);
+    for (ToneCurve curve : List.of(ToneCurve.SRGB, ToneCurve.LINEAR, ToneCurve.power(2.2))) {
+      ToneEncoder encoder = new ToneEncoder(curve, bits);
+      for (int v = 0; v <= white; v++) {
+        double light = curve.toLight((double) v / white);
+        assertThat(encoder.encode(light)).isEqualTo(v);
+        assertThat(curve.toEncoded(light)).isCloseTo((double) v / white, within(1e-5));
+      }
     }
   }
 
   @Test
   void lightOutsideTheRangeIsClipped() {
-    Srgb.Encoder encoder = new Srgb.Encoder(8);
+    ToneEncoder encoder = new ToneEncoder(ToneCurve.SRGB, 8);
     assertThat(encoder.encode(-1)).isZero();
     assertThat(encoder.encode(Double.NaN)).isZero();
     assertThat(encoder.encode(7)).isEqualTo(255);
