@@ -4,16 +4,11 @@ import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
-import javafx.animation.AnimationTimer;
-import javafx.application.Platform;
-import javafx.scene.Scene;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.stage.Stage;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -27,8 +22,6 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.TearDown;
 import org.openjdk.jmh.annotations.Warmup;
-import zygonox.desktop.stage.Home;
-import zygonox.desktop.tasks.ThreadedTasks;
 
 /**
  * Going through a long night in the window, a key at each of its pulses: milliseconds from pulse to
@@ -49,37 +42,28 @@ public class CullSpeed {
   @Param("")
   private String frames;
 
-  private Path folder;
-  private Shell shell;
+  private BenchWindow window;
   private long longestNanos;
 
   @Setup
   public void open() throws Exception {
-    folder = Files.createTempDirectory("zygonox-bench");
+    window = new BenchWindow();
     Path shot =
         frames.isEmpty() ? Path.of(System.getProperty("zygonox.demo"), "frames") : Path.of(frames);
-    CountDownLatch started = new CountDownLatch(1);
-    Platform.startup(started::countDown);
-    started.await();
     long begun = System.nanoTime();
-    onWindow(
-        () -> {
-          App.loadFonts();
-          shell = new Shell(new ThreadedTasks(), new Home(folder));
-          Stage window = new Stage();
-          window.setScene(new Scene(shell, 1280, 800));
-          window.show();
-          shell.openFrames(List.of(shot));
-        });
-    while (shell.night().framesProperty().get().frames().isEmpty()) {
+    BenchWindow.run(() -> window.shell().openFrames(List.of(shot)));
+    while (count() == 0) {
       if (System.nanoTime() - begun > 60e9) {
         throw new TimeoutException("No frames after a minute: " + shot);
       }
       Thread.sleep(10);
     }
     System.out.printf(
-        "%n%d frames listed after %.1f s%n",
-        shell.night().framesProperty().get().frames().size(), (System.nanoTime() - begun) / 1e9);
+        "%n%d frames listed after %.1f s%n", count(), (System.nanoTime() - begun) / 1e9);
+  }
+
+  private int count() {
+    return window.shell().night().framesProperty().get().frames().size();
   }
 
   @TearDown
@@ -93,8 +77,7 @@ public class CullSpeed {
     System.out.printf(
         "longest pause %.0f ms, memory %d MB at the most, %d MB held; process %s%n",
         longestNanos / 1e6, memory >> 20, held >> 20, resident());
-    Platform.exit();
-    Files.deleteIfExists(folder);
+    window.close();
   }
 
   private static String resident() throws Exception {
@@ -107,46 +90,16 @@ public class CullSpeed {
         : "not known";
   }
 
-  private static void onWindow(Runnable work) throws InterruptedException {
-    CountDownLatch done = new CountDownLatch(1);
-    Platform.runLater(
-        () -> {
-          work.run();
-          done.countDown();
-        });
-    done.await();
-  }
-
   private void press(ListView<?> list, KeyCode key) {
     list.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", key, false, false, false, false));
-  }
-
-  private double atEachPulse(Runnable step) throws InterruptedException {
-    CountDownLatch drawn = new CountDownLatch(STEPS);
-    AnimationTimer hand =
-        new AnimationTimer() {
-          private long before;
-
-          @Override
-          public void handle(long now) {
-            longestNanos = before == 0 ? longestNanos : Math.max(longestNanos, now - before);
-            before = now;
-            step.run();
-            drawn.countDown();
-          }
-        };
-    Platform.runLater(hand::start);
-    drawn.await();
-    Platform.runLater(hand::stop);
-    return longestNanos;
   }
 
   /** The wall scrolled by half a row at each pulse. */
   @Benchmark
   @OperationsPerInvocation(STEPS)
   public double wall() throws InterruptedException {
-    onWindow(() -> turnTo("#wall"));
-    ListView<?> wall = (ListView<?>) shell.lookup("#wall");
+    BenchWindow.run(() -> turnTo("#wall"));
+    ListView<?> wall = (ListView<?>) window.shell().lookup("#wall");
     int[] at = {0};
     return atEachPulse(() -> wall.scrollTo(at[0]++ / 2 % Math.max(1, wall.getItems().size())));
   }
@@ -155,8 +108,8 @@ public class CullSpeed {
   @Benchmark
   @OperationsPerInvocation(STEPS)
   public double oneByOne() throws InterruptedException {
-    onWindow(() -> turnTo("#frames"));
-    ListView<?> list = (ListView<?>) shell.lookup("#frames");
+    BenchWindow.run(() -> turnTo("#frames"));
+    ListView<?> list = (ListView<?>) window.shell().lookup("#frames");
     return atEachPulse(
         () -> {
           int next = list.getSelectionModel().getSelectedIndex() + 1;
@@ -165,9 +118,14 @@ public class CullSpeed {
         });
   }
 
+  private double atEachPulse(Runnable step) throws InterruptedException {
+    longestNanos = Math.max(longestNanos, BenchWindow.atEachPulse(STEPS, step));
+    return longestNanos;
+  }
+
   private void turnTo(String id) {
-    for (int i = 0; i < 4 && shell.lookup(id) == null; i++) {
-      shell.turnPage(1);
+    for (int i = 0; i < 4 && window.shell().lookup(id) == null; i++) {
+      window.shell().turnPage(1);
     }
   }
 }

@@ -1,12 +1,7 @@
 package zygonox.core.measure;
 
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import org.hipparchus.linear.Array2DRowRealMatrix;
-import org.hipparchus.linear.ArrayRealVector;
-import org.hipparchus.linear.DecompositionSolver;
-import org.hipparchus.linear.SingularValueDecomposition;
 
 /**
  * By how much the stars have moved on from one frame to the next.
@@ -57,9 +52,6 @@ record StarStep(double dx, double dy, double uncertainty) {
   /** Centroids are no better than this, in pixels. */
   private static final double LEAST_UNCERTAINTY = 0.05;
 
-  /** Stars that belong together: displacements of their pairs agree, all others scatter. */
-  private record Pair(double x, double y, double toX, double toY) {}
-
   /**
    * Measures it: the most frequent displacement of any star to any other is the first guess; a map
    * through the pairs that are nearest by it is made better round by round (P. Besl and N. McKay,
@@ -76,7 +68,7 @@ record StarStep(double dx, double dy, double uncertainty) {
     boolean middleTells = middle(before, width, height, ROUNDS[0].part).size() >= MANY;
     double first = middleTells ? ROUNDS[0].part : 1;
     List<FoundStar> voters = middle(before, width, height, first);
-    Bend map = null;
+    StarMap map = null;
     int most = -1;
     for (int k = 0; k <= 2 * TURNS; k++) {
       // First without a turn, then by more and more of it to both sides.
@@ -84,10 +76,10 @@ record StarStep(double dx, double dy, double uncertainty) {
       Vote vote = Vote.of(turned(voters, turn, width, height), here, Math.min(width, height));
       if (vote.count > most) {
         most = vote.count;
-        map = Bend.turn(turn, vote.dx, vote.dy, width / 2.0);
+        map = StarMap.turn(turn, vote.dx, vote.dy, width / 2.0);
       }
     }
-    List<Pair> pairs = List.of();
+    List<StarMap.Pair> pairs = List.of();
     for (Round round : ROUNDS) {
       List<FoundStar> seen = middle(before, width, height, Math.max(first, round.part));
       pairs = pairs(seen, here, map, width / 2.0, height / 2.0, round.near);
@@ -95,9 +87,11 @@ record StarStep(double dx, double dy, double uncertainty) {
       if (pairs.size() < Math.max(FEWEST, enough)) {
         return Optional.empty();
       }
-      map = Bend.through(pairs, pairs.size() < MANY ? 3 : round.terms, width / 2.0);
+      map = StarMap.through(pairs, pairs.size() < MANY ? 3 : round.terms, width / 2.0);
     }
-    return Optional.of(new StarStep(map.across[0], map.down[0], map.uncertainty(pairs)));
+    return Optional.of(
+        new StarStep(
+            map.across()[0], map.down()[0], Math.max(LEAST_UNCERTAINTY, map.uncertainty(pairs))));
   }
 
   private static List<FoundStar> middle(List<FoundStar> stars, int width, int height, double part) {
@@ -156,10 +150,10 @@ record StarStep(double dx, double dy, double uncertainty) {
   }
 
   /** Stars with the one nearest to where a map brings them; places from the frame's middle. */
-  private static List<Pair> pairs(
+  private static List<StarMap.Pair> pairs(
       List<FoundStar> before,
       List<FoundStar> here,
-      Bend map,
+      StarMap map,
       double middleX,
       double middleY,
       double near) {
@@ -181,77 +175,9 @@ record StarStep(double dx, double dy, double uncertainty) {
                 }
               }
               return Optional.ofNullable(best)
-                  .map(b -> new Pair(x, y, b.x() - middleX, b.y() - middleY))
+                  .map(b -> new StarMap.Pair(x, y, b.x() - middleX, b.y() - middleY))
                   .stream();
             })
         .toList();
-  }
-
-  /**
-   * What is to be added to a place, as a polynomial of it: 1, x, y, xx, xy, yy. The sky is no
-   * plane, and a straight map through all of it would be off in its middle.
-   *
-   * @param across factors for the column, one, three or six
-   * @param down the same for the row
-   * @param unit length that counts as one, in pixels
-   */
-  private record Bend(double[] across, double[] down, double unit) {
-    /** Turned about the middle, then moved. */
-    static Bend turn(double angle, double dx, double dy, double unit) {
-      double straight = unit * (Math.cos(angle) - 1);
-      double aside = unit * Math.sin(angle);
-      return new Bend(
-          new double[] {dx, straight, -aside}, new double[] {dy, aside, straight}, unit);
-    }
-
-    double x(double x, double y) {
-      return x + value(across, x / unit, y / unit);
-    }
-
-    double y(double x, double y) {
-      return y + value(down, x / unit, y / unit);
-    }
-
-    private static double value(double[] factors, double x, double y) {
-      double[] terms = terms(x, y, factors.length);
-      double sum = 0;
-      for (int i = 0; i < terms.length; i++) {
-        sum += factors[i] * terms[i];
-      }
-      return sum;
-    }
-
-    private static double[] terms(double x, double y, int count) {
-      return Arrays.copyOf(new double[] {1, x, y, x * x, x * y, y * y}, count);
-    }
-
-    /** One sigma of what is added at the middle. */
-    double uncertainty(List<Pair> pairs) {
-      double squares = 0;
-      for (Pair p : pairs) {
-        squares += Math.pow(x(p.x, p.y) - p.toX, 2) + Math.pow(y(p.x, p.y) - p.toY, 2);
-      }
-      return Math.max(LEAST_UNCERTAINTY, Math.sqrt(squares / 2) / pairs.size());
-    }
-
-    /** By least squares. */
-    static Bend through(List<Pair> pairs, int terms, double unit) {
-      double[][] equations = new double[pairs.size()][];
-      double[] across = new double[pairs.size()];
-      double[] down = new double[pairs.size()];
-      for (int i = 0; i < equations.length; i++) {
-        Pair p = pairs.get(i);
-        equations[i] = terms(p.x / unit, p.y / unit, terms);
-        across[i] = p.toX - p.x;
-        down[i] = p.toY - p.y;
-      }
-      // Singular values: stars in a row determine a map less than they should, but never none.
-      DecompositionSolver solver =
-          new SingularValueDecomposition(new Array2DRowRealMatrix(equations, false)).getSolver();
-      return new Bend(
-          solver.solve(new ArrayRealVector(across, false)).toArray(),
-          solver.solve(new ArrayRealVector(down, false)).toArray(),
-          unit);
-    }
   }
 }
