@@ -110,8 +110,18 @@ final class OnePage implements Page {
     VBox.setVgrow(list, Priority.ALWAYS);
     side.getStyleClass().add("side");
     side.setPrefWidth(306);
-    workplace.night().framesProperty().subscribe(set -> list.getItems().setAll(set.frames()));
+    workplace.night().framesProperty().subscribe(set -> list(set.frames()));
     workplace.night().selectedProperty().subscribe(this::show);
+  }
+
+  /** Lists frames; the one that is looked at stays chosen where it is among them. */
+  private void list(List<Frame> frames) {
+    list.getItems().setAll(frames);
+    Frame chosen = workplace.night().selectedProperty().get();
+    if (chosen != null && frames.contains(chosen)) {
+      list.getSelectionModel().select(chosen);
+      list.scrollTo(chosen);
+    }
   }
 
   /** A frame in the list. */

@@ -58,6 +58,10 @@ class FramesWindowTest extends WindowTest {
     assertThat(shell.night().selectedProperty().get()).isEqualTo(frame(2));
     robot.type(KeyCode.N);
     assertThat(shell.night().selectedProperty().get()).isEqualTo(frame(1));
+    few(robot, 5);
+    ListView<?> list = find("#frames");
+    assertThat(list.getItems()).hasSize(5);
+    assertThat(list.getSelectionModel().getSelectedItem()).isEqualTo(frame(1));
   }
 
   @Test
