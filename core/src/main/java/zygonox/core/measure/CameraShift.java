@@ -41,7 +41,9 @@ final class CameraShift {
    * @param ground how far the fixed scene lies from where it lay in the first frame
    * @param steps how the stars moved from the frame before; empty for the first and where unknown
    * @param seconds from the frame before to each; empty where not known
-   * @return as many shifts, of the ground where it is known, else by the stars
+   * @return as many shifts, all by the ground or all by the stars, whichever is known of more
+   *     frames: the two differ by the lens's perspective, and to go from one to the other would
+   *     look like a bump
    */
   static List<StillScene.Shift> of(
       List<StillScene.Shift> ground, List<Optional<StarStep>> steps, List<OptionalDouble> seconds) {
@@ -61,10 +63,14 @@ final class CameraShift {
     double rateX = median(Arrays.copyOf(across, known));
     double rateY = median(Arrays.copyOf(down, known));
     boolean followsSky = moves(ground) && Math.hypot(rateX, rateY) * median(time) < LEAST_JUMP;
+    long certain = ground.stream().filter(g -> g.uncertainty() < CERTAIN_PIXELS).count();
+    if (certain >= known && !followsSky) {
+      return ground;
+    }
     List<StillScene.Shift> shifts = new ArrayList<>();
     double x = 0;
     double y = 0;
-    for (int i = 0; i < ground.size(); i++) {
+    for (int i = 0; i < steps.size(); i++) {
       if (steps.get(i).isPresent()) {
         StarStep step = steps.get(i).get();
         double beyondX = step.dx() - time[i] * rateX;
@@ -75,8 +81,7 @@ final class CameraShift {
           y += beyondY;
         }
       }
-      boolean byGround = !followsSky && ground.get(i).uncertainty() < CERTAIN_PIXELS;
-      shifts.add(byGround ? ground.get(i) : new StillScene.Shift(Math.hypot(x, y), UNCERTAINTY));
+      shifts.add(new StillScene.Shift(Math.hypot(x, y), UNCERTAINTY));
     }
     return shifts;
   }

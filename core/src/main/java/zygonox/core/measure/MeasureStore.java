@@ -27,7 +27,7 @@ import zygonox.core.work.WholeFile;
  */
 public record MeasureStore(Path folder) {
   /** Goes up whenever the same frame would be measured otherwise. */
-  private static final int VERSION = 2;
+  private static final int VERSION = 3;
 
   private static final ObjectMapper JSON = new ObjectMapper();
 

@@ -169,6 +169,20 @@ class CameraShiftTest {
     assertThat(CameraShift.of(dark, none, times(16, 75))).isEqualTo(dark);
   }
 
+  /** The ground at the rim moves by more pixels than the middle, where stars are asked. */
+  @Test
+  void groundThatIsSeenNowAndThenMakesNoBumpsOfItsOwn() {
+    List<Shift> ground = new ArrayList<>();
+    for (int i = 0; i < 16; i++) {
+      ground.add(new Shift(i < 8 ? 0 : 12.5, i % 3 == 0 ? 0.05 : 40));
+    }
+    List<Shift> shifts = CameraShift.of(ground, steps(16, 10, -4, 75), times(16, 75));
+    for (int i = 1; i < 16; i++) {
+      double jump = Math.abs(shifts.get(i).pixels() - shifts.get(i - 1).pixels());
+      assertThat(jump > Judge.USUAL.bumpPixels()).as("frame %d", i).isEqualTo(i == 8);
+    }
+  }
+
   /**
    * On a mount that follows the sky the ground moves on, and only a jump of the stars is a bump.
    */
