@@ -4,7 +4,8 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.time.Instant;
-import java.time.OffsetDateTime;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -22,6 +23,7 @@ import zygonox.core.blend.AverageIn;
 import zygonox.core.blend.BlendMethod;
 import zygonox.core.blend.BlendOptions;
 import zygonox.core.blend.BlendResult;
+import zygonox.core.blend.BlendWarning;
 import zygonox.core.blend.BlendWatcher;
 import zygonox.core.blend.Blender;
 import zygonox.core.blend.FrameDropped;
@@ -30,8 +32,12 @@ import zygonox.core.frame.Depth;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.JpegQuality;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Seconds;
+import zygonox.core.words.BlendWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
@@ -85,11 +91,14 @@ final class BlendCommand implements Callable<Integer> {
       description = "Take only every Nth frame.")
   private int every;
 
-  @Option(names = "--from", paramLabel = "T", description = "Only frames taken from then on.")
-  private OffsetDateTime from;
+  @Option(
+      names = "--from",
+      paramLabel = "T",
+      description = "Only frames taken from then on, such as 21:00.")
+  private String from;
 
   @Option(names = "--to", paramLabel = "T", description = "Only frames taken until then.")
-  private OffsetDateTime to;
+  private String to;
 
   @Option(
       names = "--average-in",
@@ -111,6 +120,13 @@ final class BlendCommand implements Callable<Integer> {
   @Option(names = "--depth", paramLabel = "BITS", description = "8, 16 or 32.")
   private Integer depth;
 
+  @Option(
+      names = "--quality",
+      paramLabel = "PERCENT",
+      defaultValue = "94",
+      description = "Of a JPEG, 1 to 100 (default: ${DEFAULT-VALUE}).")
+  private int quality;
+
   @Option(names = "--overwrite", description = "Replace the output if it is there.")
   private boolean overwrite;
 
@@ -124,6 +140,7 @@ final class BlendCommand implements Callable<Integer> {
             choice("--average-in", averageIn, AverageIn.class),
             kappa,
             Optional.ofNullable(depth).map(Depth::ofBits),
+            new JpegQuality(quality, true),
             memory == null ? BlendOptions.usualMemory() : ByteSize.parse(memory));
     WholeFile.IfPresent ifPresent =
         overwrite ? WholeFile.IfPresent.REPLACE : WholeFile.IfPresent.REFUSE;
@@ -132,7 +149,16 @@ final class BlendCommand implements Callable<Integer> {
     FrameSet set = chosenFrames(FrameFinder.find(paths, Progress.NONE, cancellation));
     BlendResult result =
         new Blender(chosen, options).blend(set, out, ifPresent, watcher(), cancellation);
-    output.answer(json(result), lines(result));
+    List<BlendWarning> warnings = BlendWarning.of(set);
+    ObjectNode answer = json(result);
+    ArrayNode told = answer.putArray("warnings");
+    List<String> lines = lines(result);
+    for (BlendWarning warning : warnings) {
+      String text = Words.say("blend-warning." + warning);
+      told.addObject().put("code", warning.term()).put("text", text);
+      lines.add(Words.say("weight.WARNS") + ": " + text);
+    }
+    output.answer(answer, lines);
     return 0;
   }
 
@@ -156,6 +182,8 @@ final class BlendCommand implements Callable<Integer> {
         throw new WorkFailed(bad.file() + ": " + Words.fault(bad.fault()));
       }
     }
+    Optional<Instant> begin = moment("--from", from, found);
+    Optional<Instant> end = moment("--to", to, found);
     Set<Path> dropped = new HashSet<>();
     for (Path path : drop) {
       dropped.add(plain(path));
@@ -163,8 +191,8 @@ final class BlendCommand implements Callable<Integer> {
     List<Frame> kept = new ArrayList<>();
     int index = 0;
     for (Frame frame : found.frames()) {
-      boolean late = to != null && takenAt(found, frame).isAfter(to.toInstant());
-      boolean early = from != null && takenAt(found, frame).isBefore(from.toInstant());
+      boolean late = end.isPresent() && takenAt(found, frame).isAfter(end.get());
+      boolean early = begin.isPresent() && takenAt(found, frame).isBefore(begin.get());
       if (!dropped.remove(plain(frame.file())) && !late && !early && index++ % every == 0) {
         kept.add(frame);
       }
@@ -174,6 +202,25 @@ final class BlendCommand implements Callable<Integer> {
           "--drop " + dropped.iterator().next() + " is not among the frames; name one of them");
     }
     return new FrameSet(kept, found.unreadable(), found.assumedOffset());
+  }
+
+  /** A time with its offset, or a time of day in the night of the first frame. */
+  private static Optional<Instant> moment(String option, String typed, FrameSet set) {
+    if (typed == null) {
+      return Optional.empty();
+    }
+    ZoneOffset offset = set.assumedOffset();
+    LocalDate evening =
+        set.frames().stream()
+            .flatMap(f -> set.takenAt(f).stream())
+            .findFirst()
+            .map(t -> t.atOffset(offset).minusHours(12).toLocalDate())
+            .orElse(LocalDate.EPOCH);
+    try {
+      return Optional.of(Moments.inNight(evening, offset, typed).toInstant());
+    } catch (InvalidInput e) {
+      throw new InvalidInput(option + ": " + e.getMessage(), e);
+    }
   }
 
   private static Instant takenAt(FrameSet set, Frame frame) {
@@ -268,18 +315,9 @@ final class BlendCommand implements Callable<Integer> {
                 result.method().term(),
                 Words.frames(result.used()),
                 result.output(),
-                Words.duration(result.seconds())));
-    result
-        .noise()
-        .filter(n -> n.gain().isPresent() && n.expected().isPresent())
-        .ifPresent(
-            n ->
-                lines.add(
-                    String.format(
-                        Locale.ROOT,
-                        "noise fell %.2f times, %.2f were to be expected",
-                        n.gain().getAsDouble(),
-                        n.expected().getAsDouble())));
+                Seconds.about(result.seconds())));
+    BlendWords.noise(result).ifPresent(lines::add);
+    BlendWords.noiseReason(result).ifPresent(lines::add);
     result
         .dropped()
         .forEach(d -> lines.add("Left out " + d.file() + ": " + Words.reason(d.reason())));

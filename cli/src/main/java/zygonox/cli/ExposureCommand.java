@@ -8,6 +8,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import zygonox.core.optics.Exposure;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.Words;
 
 /** Equivalent exposures. */
@@ -40,6 +41,12 @@ final class ExposureCommand implements Callable<Integer> {
     answer.put("shutterSeconds", found.shutterSeconds());
     answer.put("aperture", found.aperture());
     answer.put("iso", found.iso());
+    Exposure dial = found.onDial(Exposure.openTerm(to));
+    answer
+        .putObject("dial")
+        .put("shutterSeconds", dial.shutterSeconds())
+        .put("aperture", dial.aperture())
+        .put("iso", dial.iso());
     answer
         .putObject("stops")
         .put("shutter", found.shutterStopsOver(known))
@@ -52,10 +59,16 @@ final class ExposureCommand implements Callable<Integer> {
             String.format(
                 Locale.ROOT,
                 "%s at f/%s, ISO %.0f (EV %.1f at ISO 100)",
-                Words.shutter(found.shutterSeconds()),
-                Words.number(Math.round(found.aperture() * 10) / 10.0),
+                Seconds.text(found.shutterSeconds()),
+                Words.number(Math.round(found.aperture() * 100) / 100.0),
                 found.iso(),
-                found.ev100())));
+                found.ev100()),
+            String.format(
+                Locale.ROOT,
+                "nearest on the dials: %s at f/%s, ISO %.0f",
+                Seconds.text(dial.shutterSeconds()),
+                Words.number(dial.aperture()),
+                dial.iso())));
     return 0;
   }
 }

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -30,6 +31,7 @@ import zygonox.core.measure.Streak;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.night.PlanMatch;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.FrameWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
@@ -113,9 +115,15 @@ final class FramesCommand implements Callable<Integer> {
       gaps.addObject().put("after", gap.after().file().toString()).put("seconds", gap.seconds());
       lines.add(
           "Gap: %s longer closed than usual after %s"
-              .formatted(Words.duration(gap.seconds()), gap.after().file()));
+              .formatted(Seconds.about(gap.seconds()), gap.after().file()));
     }
     night.ifPresent(file -> addPlan(file.night(), set, answer, lines));
+    if (set.frames().isEmpty() && set.unreadable().isEmpty()) {
+      String where = paths.stream().map(Path::toString).collect(Collectors.joining(", "));
+      String empty = Words.say("frames.empty-folder", where);
+      answer.putArray("warnings").addObject().put("code", "no-frames").put("text", empty);
+      lines.add(empty);
+    }
     output.answer(answer, lines);
     return 0;
   }
@@ -264,7 +272,7 @@ final class FramesCommand implements Callable<Integer> {
     parts.add(frame.file().toString());
     String time = capturedAt(set, frame);
     parts.add(time == null ? "no capture time" : time);
-    frame.info().exposureSeconds().ifPresent(s -> parts.add(Words.shutter(s)));
+    frame.info().exposureSeconds().ifPresent(s -> parts.add(Seconds.text(s)));
     frame.info().aperture().ifPresent(a -> parts.add("f/" + Words.number(a)));
     frame.info().iso().ifPresent(i -> parts.add("ISO " + Words.number(i)));
     parts.add(frame.layout().toString());

@@ -11,8 +11,10 @@ import picocli.CommandLine.Option;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.PointStarRule;
 import zygonox.core.optics.Sensor;
+import zygonox.core.optics.StarDrift;
 import zygonox.core.optics.StarImage;
 import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.Seconds;
 
 /** What a lens and a sensor allow. */
 @Command(
@@ -22,21 +24,35 @@ import zygonox.core.quantity.Direction;
 final class LimitsCommand implements Callable<Integer> {
   private static final double USUAL_RULE = 500;
   private static final double STRICT_RULE = 400;
+  private static final double DAY_SECONDS = 86_400;
 
   @Mixin private Output output;
 
   @Mixin private SensorOptions sensor;
 
-  @Option(names = "--aperture", required = true, paramLabel = "N", description = "f-number.")
+  @Option(
+      names = "--aperture",
+      converter = Typed.FNumber.class,
+      required = true,
+      paramLabel = "N",
+      description = "f-number.")
   private double aperture;
 
   @Option(names = "--dec", paramLabel = "D", description = "Declination of the sky, degrees.")
   private double declination;
 
-  @Option(names = "--exposure", paramLabel = "S", description = "An exposure, seconds.")
+  @Option(
+      names = "--exposure",
+      converter = Typed.Duration.class,
+      paramLabel = "S",
+      description = "An exposure, seconds.")
   private Double exposure;
 
-  @Option(names = "--focus", paramLabel = "M", description = "Focused distance, metres.")
+  @Option(
+      names = "--focus",
+      converter = Typed.Metres.class,
+      paramLabel = "M",
+      description = "Focused distance, metres.")
   private Double focus;
 
   @Override
@@ -55,14 +71,17 @@ final class LimitsCommand implements Callable<Integer> {
     double npf = optics.npfSeconds(declination);
     double starPixels = StarImage.fwhmPixels(body);
     double ownWidth = starPixels / optics.driftPixels(1, declination);
+    StarDrift drift = StarDrift.atDeclination(body, sensor.focal(), declination);
+    double ownWidthCorner = starPixels / drift.fastest();
     PointStarRule.Framed framed = new PointStarRule.Framed(optics, new Direction(0, 0), 0);
     answer
         .putObject("pointStars")
         .put("rule500", optics.ruleSeconds(USUAL_RULE))
         .put("rule400", optics.ruleSeconds(STRICT_RULE))
-        .put("npf", npf)
+        .put("npf", ending(npf))
         .put("bySensor", PointStarRule.BY_SENSOR.seconds(framed))
-        .put("ownWidth", ownWidth);
+        .put("ownWidth", ending(ownWidth))
+        .put("ownWidthCorner", ownWidthCorner);
     List<String> lines = new ArrayList<>();
     lines.add(
         line(
@@ -72,19 +91,27 @@ final class LimitsCommand implements Callable<Integer> {
             optics.arcsecPerPixel()));
     lines.add(
         line(
-            "point stars up to %.1f s by the rule of 500, %.1f s by 400, %.1f s by NPF, "
-                + "%.1f s until a star has moved by its own %.1f pixels",
-            optics.ruleSeconds(USUAL_RULE),
-            optics.ruleSeconds(STRICT_RULE),
-            npf,
-            ownWidth,
-            starPixels));
+            "point stars: %s by the rule of 500, %s by 400, %s by NPF",
+            Seconds.about(optics.ruleSeconds(USUAL_RULE)),
+            Seconds.about(optics.ruleSeconds(STRICT_RULE)),
+            about(npf)));
+    lines.add(
+        line(
+            "a star moves by its own width of %.1f pixels in %s in the middle, in %s in the worst corner",
+            starPixels, about(ownWidth), Seconds.about(ownWidthCorner)));
+    if (ending(ownWidth) == null) {
+      lines.add("the middle is the pole and stands still, but stars in the corners still trail");
+    }
     if (exposure != null) {
-      double drift = optics.driftPixels(exposure, declination);
-      answer.put("driftPixels", drift);
-      lines.add(line("a star moves %.1f pixels in %.1f s", drift, exposure));
+      double moved = optics.driftPixels(exposure, declination);
+      double movedCorner = drift.fastest() * exposure;
+      answer.put("driftPixels", moved).put("driftPixelsCorner", movedCorner);
+      lines.add(
+          line(
+              "in %s a star moves by %.1f pixels in the middle, by %.1f in the worst corner",
+              Seconds.text(exposure), moved, movedCorner));
     } else {
-      answer.putNull("driftPixels");
+      answer.putNull("driftPixels").putNull("driftPixelsCorner");
     }
     answer.put("hyperfocal", optics.hyperfocalMetres());
     lines.add(line("hyperfocal distance %.2f m", optics.hyperfocalMetres()));
@@ -93,6 +120,15 @@ final class LimitsCommand implements Callable<Integer> {
     }
     output.answer(answer, lines);
     return 0;
+  }
+
+  /** At the pole some limits never come: null beyond a day. */
+  private static Double ending(double seconds) {
+    return seconds > DAY_SECONDS ? null : Double.valueOf(seconds);
+  }
+
+  private static String about(double seconds) {
+    return seconds > DAY_SECONDS ? "never" : Seconds.about(seconds);
   }
 
   private void addSharp(ObjectNode answer, List<String> lines, Sensor optics) {

@@ -7,7 +7,9 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Spec;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.work.AlreadyThere;
 import zygonox.core.work.Cancelled;
+import zygonox.core.work.LogFile;
 import zygonox.core.work.WorkFailed;
 
 /** The headless commands. */
@@ -38,6 +40,7 @@ public final class Main implements Runnable {
   @Spec private CommandSpec spec;
 
   public static void main(String[] args) {
+    LogFile.use();
     System.exit(run(args));
   }
 
@@ -62,8 +65,14 @@ public final class Main implements Runnable {
     }
     boolean known = e instanceof InvalidInput || e instanceof WorkFailed || e instanceof Cancelled;
     String message =
-        known ? e.getMessage() : "Something unexpected went wrong (" + e + "); --trace tells where";
-    command.getErr().println(message);
+        known
+            ? e.getMessage()
+            : "Something unexpected went wrong; --trace tells where, and so does the log in "
+                + LogFile.folder();
+    if (!known) {
+      LogFile.fault("a command", e);
+    }
+    command.getErr().println(e instanceof AlreadyThere ? message + " with --overwrite" : message);
     return e instanceof InvalidInput ? WRONG_INPUT : FAILED;
   }
 

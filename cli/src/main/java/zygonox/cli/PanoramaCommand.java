@@ -2,9 +2,11 @@ package zygonox.cli;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -12,7 +14,9 @@ import zygonox.core.optics.Body;
 import zygonox.core.optics.Sensor;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Panorama;
+import zygonox.core.program.ProgramCheck;
 import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.Words;
 
 /** Reckons where the head goes for a panorama. */
@@ -24,10 +28,20 @@ final class PanoramaCommand implements Callable<Integer> {
   @Mixin private Output output;
   @Mixin private SensorOptions sensor;
 
-  @Option(names = "--span", required = true, paramLabel = "DEG", description = "Width, degrees.")
+  @Option(
+      names = "--span",
+      converter = Typed.Degrees.class,
+      required = true,
+      paramLabel = "DEG",
+      description = "Width, degrees.")
   private double span;
 
-  @Option(names = "--tall", required = true, paramLabel = "DEG", description = "Height, degrees.")
+  @Option(
+      names = "--tall",
+      converter = Typed.Degrees.class,
+      required = true,
+      paramLabel = "DEG",
+      description = "Height, degrees.")
   private double tall;
 
   @Option(
@@ -39,6 +53,7 @@ final class PanoramaCommand implements Callable<Integer> {
 
   @Option(
       names = "--click",
+      converter = Typed.Degrees.class,
       paramLabel = "DEG",
       defaultValue = "0",
       description = "The head's click angle; 0 for none (default: ${DEFAULT-VALUE}).")
@@ -48,7 +63,16 @@ final class PanoramaCommand implements Callable<Integer> {
   private boolean upright;
 
   @Option(
+      names = "--azimuth",
+      converter = Typed.Azimuth.class,
+      paramLabel = "DEG",
+      defaultValue = "0",
+      description = "Azimuth of the whole's middle (default: ${DEFAULT-VALUE}).")
+  private double azimuth;
+
+  @Option(
       names = "--altitude",
+      converter = Typed.Altitude.class,
       paramLabel = "DEG",
       defaultValue = "20",
       description = "Altitude of the whole's middle (default: ${DEFAULT-VALUE}).")
@@ -56,6 +80,7 @@ final class PanoramaCommand implements Callable<Integer> {
 
   @Option(
       names = "--exposure",
+      converter = Typed.Duration.class,
       paramLabel = "S",
       defaultValue = "15",
       description = "One frame's, seconds (default: ${DEFAULT-VALUE}).")
@@ -70,6 +95,7 @@ final class PanoramaCommand implements Callable<Integer> {
 
   @Option(
       names = "--turn",
+      converter = Typed.Duration.class,
       paramLabel = "S",
       defaultValue = "8",
       description = "Time to turn the head, seconds (default: ${DEFAULT-VALUE}).")
@@ -83,38 +109,81 @@ final class PanoramaCommand implements Callable<Integer> {
     Panorama.Layout layout =
         panorama.layout(
             new Sensor(upright ? body.turned() : body, sensor.focal(), 4),
-            new Direction(0, altitude));
+            new Direction(azimuth, altitude));
+    output.answer(json(layout, interval), lines(layout, interval));
+    return 0;
+  }
+
+  private static ObjectNode json(Panorama.Layout layout, Interval interval) {
+    Panorama.Row fullest = layout.fullest();
     ObjectNode answer = Output.object();
-    answer.put("columns", layout.columns());
-    answer.put("rows", layout.rows());
-    answer.put("stepDegrees", layout.stepDeg());
+    answer.put("rows", layout.rows().size());
+    answer.put("columns", fullest.columns());
+    answer.put("stepDegrees", fullest.stepDeg());
     answer.put("rowStepDegrees", layout.rowStepDeg());
-    answer.put("clicks", layout.clicks());
+    answer.put("clicks", fullest.clicks());
     answer.put("overlap", layout.overlap());
+    answer.put("sharedArea", layout.sharedArea());
+    answer.put("frames", layout.positions().size() * interval.count());
     answer.put("megapixels", layout.megapixels());
     answer.put("rowSeconds", layout.rowSeconds(interval));
     answer.put("totalSeconds", layout.totalSeconds(interval));
     answer.put("skyTurnDegrees", layout.skyTurnDegrees(interval));
+    ArrayNode byRow = answer.putArray("byRow");
+    for (Panorama.Row row : layout.rows()) {
+      byRow
+          .addObject()
+          .put("altitude", row.altitudeDeg())
+          .put("columns", row.columns())
+          .put("stepDegrees", row.stepDeg())
+          .put("clicks", row.clicks())
+          .put("overlap", row.overlap());
+    }
     ArrayNode positions = answer.putArray("positions");
     for (Direction d : layout.positions()) {
       positions.addObject().put("azimuth", d.azimuthDeg()).put("altitude", d.altitudeDeg());
     }
-    output.answer(
-        answer,
-        List.of(
-            String.format(
-                Locale.ROOT,
-                "%d columns by %d rows, turned by %.1f degrees, about %.0f megapixels",
-                layout.columns(),
-                layout.rows(),
-                layout.stepDeg(),
-                layout.megapixels()),
-            String.format(
-                Locale.ROOT,
-                "%s a row, during which the sky turns %.1f degrees; %s in all",
-                Words.duration(layout.rowSeconds(interval)),
-                layout.skyTurnDegrees(interval),
-                Words.duration(layout.totalSeconds(interval)))));
-    return 0;
+    return answer;
+  }
+
+  private static List<String> lines(Panorama.Layout layout, Interval interval) {
+    List<String> lines = new ArrayList<>();
+    lines.add(
+        String.format(
+            Locale.ROOT,
+            "%d positions in %d rows, %s in all, about %.0f megapixels",
+            layout.positions().size(),
+            layout.rows().size(),
+            Words.frames(layout.positions().size() * interval.count()),
+            layout.megapixels()));
+    lines.add(
+        String.format(
+            Locale.ROOT,
+            "neighbours share at least %.0f %% of a frame's width, %.0f %% of its area in the fullest row",
+            100 * layout.overlap(),
+            100 * layout.sharedArea()));
+    lines.add(
+        String.format(
+            Locale.ROOT,
+            "%s for the longest row, during which the sky turns by %.1f degrees; %s in all",
+            Seconds.about(layout.rowSeconds(interval)),
+            layout.skyTurnDegrees(interval),
+            Seconds.about(layout.totalSeconds(interval))));
+    int at = 0;
+    for (Panorama.Row row : layout.rows()) {
+      lines.add(
+          String.format(
+              Locale.ROOT,
+              "  %5.1f degrees up: %s",
+              row.altitudeDeg(),
+              layout.positions().subList(at, at + row.columns()).stream()
+                  .map(d -> String.format(Locale.ROOT, "%.1f", d.azimuthDeg()))
+                  .collect(Collectors.joining(", "))));
+      at += row.columns();
+    }
+    ProgramCheck.ofHead(layout, interval)
+        .forEach(
+            f -> lines.add(Words.say("weight." + f.code().weight()) + ": " + Words.finding(f)));
+    return lines;
   }
 }

@@ -6,9 +6,14 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -18,12 +23,17 @@ import zygonox.core.gear.GearJson;
 import zygonox.core.gear.Kit;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
+import zygonox.core.program.Conditions;
 import zygonox.core.program.Interval;
 import zygonox.core.program.ProgramCheck;
 import zygonox.core.program.ProgramFinding;
+import zygonox.core.program.SkyCheck;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Place;
+import zygonox.core.quantity.Seconds;
+import zygonox.core.site.ZoneMap;
+import zygonox.core.site.Zones;
 import zygonox.core.words.Words;
 
 /** Reckons an interval program. */
@@ -37,20 +47,34 @@ final class ProgramCommand implements Callable<Integer> {
 
   private static final Lens USUAL_LENS = new Lens("a lens of 24 mm", 24, 1.8);
 
+  /** Share of it lit up to which the moon does not matter [common practice]. */
+  private static final double MOON_LIMIT = 0.15;
+
   @Mixin private Output output;
 
-  @Option(names = "--exposure", required = true, paramLabel = "S", description = "Open, seconds.")
+  @Option(
+      names = "--exposure",
+      converter = Typed.Duration.class,
+      required = true,
+      paramLabel = "S",
+      description = "Open, seconds.")
   private double exposure;
 
   @ArgGroup(multiplicity = "1")
   private Between between;
 
   static final class Between {
-    @Option(names = "--gap", required = true, paramLabel = "S", description = "Closed, seconds.")
+    @Option(
+        names = "--gap",
+        converter = Typed.Duration.class,
+        required = true,
+        paramLabel = "S",
+        description = "Closed, seconds.")
     private Double gap;
 
     @Option(
         names = "--period",
+        converter = Typed.Duration.class,
         required = true,
         paramLabel = "S",
         description = "From start to start, seconds.")
@@ -66,13 +90,18 @@ final class ProgramCommand implements Callable<Integer> {
 
     @Option(
         names = "--duration",
+        converter = Typed.Duration.class,
         required = true,
         paramLabel = "S",
         description = "From the first opening to the last closing, seconds.")
     private Double duration;
   }
 
-  @Option(names = "--delay", paramLabel = "S", description = "Before the first frame, seconds.")
+  @Option(
+      names = "--delay",
+      converter = Typed.Duration.class,
+      paramLabel = "S",
+      description = "Before the first frame, seconds.")
   private double delay;
 
   @Option(names = "--start", paramLabel = "T", description = "When the timer is started.")
@@ -84,11 +113,18 @@ final class ProgramCommand implements Callable<Integer> {
   @Option(names = "--lon", paramLabel = "F", description = "Longitude, degrees, east positive.")
   private Double longitude;
 
+  @Option(
+      names = "--zone",
+      paramLabel = "IANA",
+      description = "Whose clock is told (default: the place's own, else that of --start).")
+  private String zoneName;
+
   @Option(names = "--camera", paramLabel = "FILE", description = "A camera, as JSON.")
   private Path camera;
 
   @Option(
       names = "--temperature",
+      converter = Typed.Celsius.class,
       paramLabel = "C",
       defaultValue = "20",
       description = "Degrees Celsius, for the battery (default: ${DEFAULT-VALUE}).")
@@ -106,19 +142,42 @@ final class ProgramCommand implements Callable<Integer> {
     InvalidInput.check("--fps", fps, 0.1, 1000);
     Interval interval = interval();
     Kit kit = camera == null ? Kit.usual(USUAL_BODY, USUAL_LENS) : kit(camera);
-    List<ProgramFinding> findings = new ArrayList<>(ProgramCheck.ofInterval(interval));
-    findings.addAll(
-        ProgramCheck.ofSupplies(
-            kit, interval.count(), interval.count() * interval.exposureSeconds(), celsius));
     if ((latitude == null) != (longitude == null)) {
       throw new InvalidInput("--lat and --lon belong together; give both or neither");
     }
-    if (start != null && latitude != null) {
-      Place place = new Place(latitude, longitude, 0);
-      findings.addAll(ProgramCheck.ofLight(interval, start.toInstant(), place, start.getOffset()));
+    Optional<Place> place = Optional.ofNullable(latitude).map(lat -> new Place(lat, longitude, 0));
+    ZoneId zone = zone(place);
+    List<ProgramFinding> findings = new ArrayList<>(ProgramCheck.ofKit(interval, kit, false));
+    findings.addAll(
+        ProgramCheck.ofSupplies(
+            kit, new Conditions.Used(interval.count(), batteries(interval, kit)), celsius));
+    if (start != null && place.isPresent()) {
+      Instant first = start.toInstant().plus(Interval.duration(delay));
+      SkyCheck sky = new SkyCheck(first, end(interval), place.get(), zone);
+      findings.addAll(sky.light());
+      findings.addAll(sky.moon(MOON_LIMIT));
     }
-    output.answer(json(interval, kit, findings), lines(interval, kit, findings));
+    findings.sort(Comparator.comparing(ProgramFinding::code));
+    output.answer(json(interval, kit, zone, findings), lines(interval, kit, zone, findings));
     return 0;
+  }
+
+  private ZoneId zone(Optional<Place> place) {
+    if (zoneName != null) {
+      return Zones.parse(zoneName);
+    }
+    return place
+        .map(ZoneMap::at)
+        .orElseGet(() -> start == null ? ZoneOffset.UTC : start.getOffset());
+  }
+
+  private Instant end(Interval interval) {
+    return start.toInstant().plus(Interval.duration(interval.totalSeconds()));
+  }
+
+  /** By the clock that then holds: clocks may be changed meanwhile. */
+  private static String text(Instant time, ZoneId zone) {
+    return Times.text(time.atZone(zone).toOffsetDateTime());
   }
 
   private Interval interval() {
@@ -150,7 +209,14 @@ final class ProgramCommand implements Callable<Integer> {
     Kit usual = Kit.usual(body, USUAL_LENS);
     return usual
         .withCamera(GearJson.camera(json, usual.camera()))
-        .withCard(new ByteSize(json.path("cardBytes").asLong(usual.card().bytes())));
+        .withTimer(GearJson.timer(json.has("timer") ? json.path("timer") : timerOf(json)))
+        .withCard(new ByteSize(json.path("cardBytes").asLong(usual.card().bytes())))
+        .withBatteries(json.path("batteries").asInt(usual.batteries()));
+  }
+
+  /** The timer's keys beside the body's, whose name is another's. */
+  private static JsonNode timerOf(JsonNode json) {
+    return json.isObject() ? ((ObjectNode) json).deepCopy().without("name") : json;
   }
 
   private static ByteSize storage(Interval interval, Kit kit) {
@@ -163,16 +229,14 @@ final class ProgramCommand implements Callable<Integer> {
         .needed(interval.count(), interval.count() * interval.exposureSeconds(), celsius);
   }
 
-  private ObjectNode json(Interval interval, Kit kit, List<ProgramFinding> findings) {
+  private ObjectNode json(Interval interval, Kit kit, ZoneId zone, List<ProgramFinding> findings) {
     ObjectNode answer = Output.object();
     answer.put("shots", interval.count());
     answer.put("totalSeconds", interval.totalSeconds());
     answer.put("gapSeconds", interval.gapSeconds());
     answer.put("periodSeconds", interval.periodSeconds());
-    answer.put("start", start == null ? null : Times.text(start));
-    answer.put(
-        "end",
-        start == null ? null : Times.text(start.plus(Interval.duration(interval.totalSeconds()))));
+    answer.put("start", start == null ? null : text(start.toInstant(), zone));
+    answer.put("end", start == null ? null : text(end(interval), zone));
     answer.put("openFraction", interval.openFraction());
     answer.put("trailDegrees", interval.trailDegrees());
     answer.put("clipSeconds", interval.count() / fps);
@@ -180,34 +244,29 @@ final class ProgramCommand implements Callable<Integer> {
     answer.put("batteryShare", batteries(interval, kit));
     ArrayNode warnings = answer.putArray("warnings");
     for (ProgramFinding finding : findings) {
-      warnings
-          .addObject()
-          .put("code", finding.code().name().toLowerCase().replace('_', '-'))
-          .put("text", Words.finding(finding));
+      warnings.addObject().put("code", finding.code().term()).put("text", Words.finding(finding));
     }
     return answer;
   }
 
-  private List<String> lines(Interval interval, Kit kit, List<ProgramFinding> findings) {
+  private List<String> lines(
+      Interval interval, Kit kit, ZoneId zone, List<ProgramFinding> findings) {
     List<String> lines = new ArrayList<>();
     lines.add(
         "%d frames of %s, %s closed between, %s from start to start"
             .formatted(
                 interval.count(),
-                Words.shutter(interval.exposureSeconds()),
-                Words.duration(interval.gapSeconds()),
-                Words.duration(interval.periodSeconds())));
+                Seconds.text(interval.exposureSeconds()),
+                Seconds.text(interval.gapSeconds()),
+                Seconds.text(interval.periodSeconds())));
     if (start != null) {
       lines.add(
-          "from %s to %s"
-              .formatted(
-                  Times.text(start),
-                  Times.text(start.plus(Interval.duration(interval.totalSeconds())))));
+          "from %s to %s".formatted(text(start.toInstant(), zone), text(end(interval), zone)));
     }
     lines.add(
         "takes %s, shutter open %.0f %% of it, trails of %.1f degrees"
             .formatted(
-                Words.duration(interval.totalSeconds()),
+                Seconds.about(interval.totalSeconds()),
                 100 * interval.openFraction(),
                 interval.trailDegrees()));
     lines.add(
@@ -215,9 +274,10 @@ final class ProgramCommand implements Callable<Integer> {
             .formatted(
                 storage(interval, kit),
                 100 * batteries(interval, kit),
-                Words.duration(interval.count() / fps),
+                Seconds.about(interval.count() / fps),
                 Words.number(fps)));
-    findings.forEach(f -> lines.add("Mind: " + Words.finding(f)));
+    findings.forEach(
+        f -> lines.add(Words.say("weight." + f.code().weight()) + ": " + Words.finding(f)));
     return lines;
   }
 }

@@ -3,6 +3,8 @@ package zygonox.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.OffsetDateTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -15,9 +17,12 @@ import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
+import zygonox.core.program.ProgramFinding;
 import zygonox.core.program.Ramp;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Seconds;
+import zygonox.core.site.ZoneMap;
 import zygonox.core.words.Words;
 
 /** Reckons how the exposure follows the light. */
@@ -26,6 +31,10 @@ import zygonox.core.words.Words;
     description = "A table of exposures from day into night, to follow by hand.",
     mixinStandardHelpOptions = true)
 final class RampCommand implements Callable<Integer> {
+  private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss");
+
+  private static final double LONGEST_SECONDS = 3600;
+
   @Mixin private Output output;
   @Mixin private SkyCommand.PlaceOptions where;
 
@@ -37,20 +46,45 @@ final class RampCommand implements Callable<Integer> {
 
   @Option(
       names = "--period",
+      converter = Typed.Duration.class,
       required = true,
       paramLabel = "S",
       description = "From start to start, seconds.")
   private double period;
 
-  @Option(names = "--aperture", required = true, paramLabel = "N", description = "f-number.")
+  @Option(
+      names = "--aperture",
+      converter = Typed.FNumber.class,
+      required = true,
+      paramLabel = "N",
+      description = "f-number.")
   private double aperture;
 
   @Option(
       names = "--compensation",
+      converter = Typed.Stops.class,
       paramLabel = "STOPS",
       defaultValue = "-0.333",
       description = "Darker (negative) or brighter than metered (default: ${DEFAULT-VALUE}).")
   private double compensation;
+
+  @Option(
+      names = "--night-darkening",
+      converter = Typed.Stops.class,
+      paramLabel = "EV",
+      defaultValue = "3",
+      description = "How much darker the night may become, stops (default: ${DEFAULT-VALUE}).")
+  private double nightDarkening;
+
+  @Option(names = "--highest-iso", paramLabel = "N", description = "Never above it.")
+  private Integer highestIso;
+
+  @Option(
+      names = "--longest-shutter",
+      converter = Typed.Duration.class,
+      paramLabel = "S",
+      description = "Never open for longer, seconds.")
+  private Double longestShutter;
 
   @Override
   public Integer call() {
@@ -66,12 +100,22 @@ final class RampCommand implements Callable<Integer> {
             100,
             24,
             new Direction(0, 0));
-    Ramp ramp = Ramp.of(program, kit, where.place(), compensation);
+    Ramp.Manner manner =
+        new Ramp.Manner(
+            compensation,
+            nightDarkening,
+            highestIso == null ? kit.camera().highestIso() : highestIso,
+            longestShutter == null ? LONGEST_SECONDS : longestShutter);
+    if (highestIso != null) {
+      kit = kit.withCamera(kit.camera().withIso(Math.min(100, highestIso), highestIso));
+    }
+    Ramp ramp = Ramp.of(program, kit, where.place(), manner);
+    ZoneId zone = ZoneMap.at(where.place());
     ObjectNode answer = Output.object();
     ArrayNode steps = answer.putArray("steps");
     List<String> lines = new ArrayList<>();
     for (Ramp.Step step : ramp.steps()) {
-      OffsetDateTime at = step.from().atOffset(start.getOffset());
+      OffsetDateTime at = step.from().atZone(zone).toOffsetDateTime();
       steps
           .addObject()
           .put("frame", step.frame())
@@ -79,19 +123,23 @@ final class RampCommand implements Callable<Integer> {
           .put("shutterSeconds", step.exposure().shutterSeconds())
           .put("aperture", step.exposure().aperture())
           .put("iso", step.exposure().iso())
-          .put("lux", step.lux());
+          .put("lux", step.lux())
+          .put("stopsFromMeter", step.stopsFromMeter());
       lines.add(
           String.format(
               Locale.ROOT,
-              "%s  frame %4d  %-9s ISO %.0f",
-              at.toLocalTime().withNano(0),
+              "%s  frame %4d  %-9s ISO %-6.0f %+.1f stops from metered",
+              CLOCK.format(at),
               step.frame() + 1,
-              Words.shutter(step.exposure().shutterSeconds()),
-              step.exposure().iso()));
+              Seconds.text(step.exposure().shutterSeconds()),
+              step.exposure().iso(),
+              step.stopsFromMeter()));
     }
     answer.put("shortOfLight", ramp.shortOfLight());
-    if (ramp.shortOfLight()) {
-      lines.add("Mind: " + Words.say("program.RAMP_TOO_SHORT"));
+    ArrayNode warnings = answer.putArray("warnings");
+    for (ProgramFinding finding : ramp.findings()) {
+      warnings.addObject().put("code", finding.code().term()).put("text", Words.finding(finding));
+      lines.add(Words.say("weight." + finding.code().weight()) + ": " + Words.finding(finding));
     }
     output.answer(answer, lines);
     return 0;

@@ -26,7 +26,7 @@ import zygonox.core.optics.Body;
 import zygonox.core.program.Program;
 import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
-import zygonox.core.words.Words;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WorkFailed;
 
@@ -100,7 +100,7 @@ final class RehearseCommand implements Callable<Integer> {
     List<Rehearsal.Planned> planned =
         rehearsal.plan(
             plan.programs(),
-            p -> happenings.comeAbout(p, Take.of(p, plan.kit(), plan.place())),
+            p -> happenings.comeAbout(p, Take.of(p, plan.conditions(p))),
             count == null ? Integer.MAX_VALUE : count,
             out);
     Rehearsal.checkFree(planned, overwrite);
@@ -121,7 +121,7 @@ final class RehearseCommand implements Callable<Integer> {
         answer,
         List.of(
             "%d frames are in %s, and beside them truth.json; it took %s"
-                .formatted(planned.size(), out, Words.duration(seconds))));
+                .formatted(planned.size(), out, Seconds.about(seconds))));
     return 0;
   }
 
@@ -141,7 +141,7 @@ final class RehearseCommand implements Callable<Integer> {
   private Body resized(Body body) {
     Matcher matcher = SIZE.matcher(size);
     if (!matcher.matches()) {
-      throw new InvalidInput("--size " + size + " is no size; write it like 6000x4000");
+      throw new InvalidInput("--size " + size + " is not a size; write it like 6000x4000");
     }
     return body.withPixels(Integer.parseInt(matcher.group(1)), Integer.parseInt(matcher.group(2)));
   }

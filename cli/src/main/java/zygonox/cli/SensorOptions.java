@@ -8,9 +8,15 @@ import zygonox.core.quantity.InvalidInput;
 
 /** The options that name a sensor and a focal length. */
 final class SensorOptions {
-  private static final Pattern PAIR = Pattern.compile("(\\d+(?:\\.\\d+)?)x(\\d+(?:\\.\\d+)?)");
+  private static final Pattern PAIR =
+      Pattern.compile("(\\d+(?:\\.\\d+)?)\\s*[x×]\\s*(\\d+(?:\\.\\d+)?)");
 
-  @Option(names = "--focal", required = true, paramLabel = "MM", description = "Focal length, mm.")
+  @Option(
+      names = "--focal",
+      converter = Typed.Millimetres.class,
+      required = true,
+      paramLabel = "MM",
+      description = "Focal length, mm.")
   private double focal;
 
   @Option(names = "--sensor", required = true, paramLabel = "WxH", description = "Sensor, mm.")
@@ -33,7 +39,7 @@ final class SensorOptions {
     Matcher matcher = PAIR.matcher(text);
     if (!matcher.matches()) {
       throw new InvalidInput(
-          "%s %s is no width and height; write it like %s".formatted(option, text, example));
+          "%s %s is not a width and height; write it like %s".formatted(option, text, example));
     }
     return new double[] {
       Double.parseDouble(matcher.group(1)), Double.parseDouble(matcher.group(2))

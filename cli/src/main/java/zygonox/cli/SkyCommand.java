@@ -61,7 +61,11 @@ final class SkyCommand implements Runnable {
         description = "Longitude in degrees, east positive.")
     private double longitude;
 
-    @Option(names = "--height", paramLabel = "M", description = "Metres above the sea.")
+    @Option(
+        names = "--height",
+        converter = Typed.Metres.class,
+        paramLabel = "M",
+        description = "Metres above the sea.")
     private double height;
 
     Place place() {

@@ -3,6 +3,7 @@ package zygonox.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,6 +15,7 @@ import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import zygonox.core.handout.NightCalendar;
 import zygonox.core.site.Site;
+import zygonox.core.sky.Almanac;
 import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.YearView;
 import zygonox.core.sky.YearView.Prospect;
@@ -41,10 +43,10 @@ final class SkyYearCommand implements Callable<Integer> {
 
   @Option(
       names = "--altitude",
+      converter = Typed.Altitude.class,
       paramLabel = "DEG",
-      defaultValue = "10",
-      description = "How high the target has to be (default: ${DEFAULT-VALUE}).")
-  private double altitude;
+      description = "How high the target has to be (default: 20, or half its highest).")
+  private Double altitude;
 
   @Option(
       names = "--moon",
@@ -64,7 +66,7 @@ final class SkyYearCommand implements Callable<Integer> {
     ZoneId zone = asked.zone();
     Optional<SkyBody> body = asked.target().map(SkyBody::parse);
     YearView.Wish wish =
-        new YearView.Wish(where.place(), zone, asked.skyline(), body, altitude, moon);
+        new YearView.Wish(where.place(), zone, asked.skyline(), body, least(body), moon);
     List<Prospect> all = YearView.of(wish, asked.date(), nights, new Cancellation());
     List<Prospect> ranked = YearView.ranked(all);
     ObjectNode answer = Output.object();
@@ -88,6 +90,14 @@ final class SkyYearCommand implements Callable<Integer> {
     return 0;
   }
 
+  private double least(Optional<SkyBody> body) {
+    if (altitude != null) {
+      return altitude;
+    }
+    Instant midnight = asked.date().plusDays(1).atStartOfDay(asked.zone()).toInstant();
+    return body.map(b -> Almanac.wellUpDeg(b, where.place(), midnight)).orElse(0.0);
+  }
+
   private static void add(ObjectNode node, Prospect night, ZoneId zone) {
     node.put("date", night.date().toString());
     node.put("darkHours", night.darkHours());
@@ -104,14 +114,23 @@ final class SkyYearCommand implements Callable<Integer> {
 
   private static List<String> lines(List<Prospect> ranked, ZoneId zone) {
     List<String> lines = new ArrayList<>();
-    lines.add(ranked.size() + " nights are worth it, the longest first:");
-    for (Prospect night : ranked.subList(0, Math.min(TOLD, ranked.size()))) {
+    int told = Math.min(TOLD, ranked.size());
+    if (ranked.isEmpty()) {
+      return List.of(
+          "no night is worth it: while it is dark and moonless the target never stands high enough");
+    }
+    lines.add(
+        told < ranked.size()
+            ? "%d nights are worth it; the %d longest:".formatted(ranked.size(), told)
+            : "%d nights are worth it, the longest first:".formatted(ranked.size()));
+    for (Prospect night : ranked.subList(0, told)) {
       lines.add(
           String.format(
               Locale.ROOT,
-              "%s  %4.1f h  moon %3.0f %%  from %s",
+              "%s  %4.1f h  highest %2.0f\u00b0  moon %3.0f %%  from %s",
               night.date(),
               night.darkHours(),
+              night.highestDeg(),
               100 * night.moonLit(),
               night
                   .longest()

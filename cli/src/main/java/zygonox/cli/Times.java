@@ -3,8 +3,9 @@ package zygonox.cli;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.format.DateTimeFormatter;
-import java.time.format.DateTimeParseException;
 import picocli.CommandLine.TypeConversionException;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
 
 /** Times as the command line takes and gives them: ISO 8601 with an offset in digits. */
 final class Times {
@@ -17,18 +18,17 @@ final class Times {
 
   static OffsetDateTime parse(String text) {
     try {
-      return OffsetDateTime.parse(text);
-    } catch (DateTimeParseException e) {
-      throw new TypeConversionException(
-          "\"" + text + "\" is no time with an offset; write it like 2026-10-14T21:10:00+01:00");
+      return Moments.parseWithOffset(text);
+    } catch (InvalidInput e) {
+      throw new TypeConversionException(e.getMessage());
     }
   }
 
   static LocalDate parseDate(String text) {
     try {
-      return LocalDate.parse(text);
-    } catch (DateTimeParseException e) {
-      throw new TypeConversionException("\"" + text + "\" is no date; write it like 2026-10-14");
+      return Moments.parseDate(text);
+    } catch (InvalidInput e) {
+      throw new TypeConversionException(e.getMessage());
     }
   }
 

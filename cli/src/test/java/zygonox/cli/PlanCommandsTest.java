@@ -45,7 +45,7 @@ class PlanCommandsTest {
     assertThat(json.get("totalSeconds").asDouble()).isEqualTo(90 * 20 + 89);
     assertThat(json.get("gapSeconds").asDouble()).isEqualTo(1);
     assertThat(json.get("periodSeconds").asDouble()).isEqualTo(21);
-    assertThat(json.get("end").asText()).isEqualTo("2026-10-14T21:41:29+01:00");
+    assertThat(json.get("end").asText()).isEqualTo("2026-10-14T20:41:29+00:00");
     assertThat(json.get("clipSeconds").asDouble()).isEqualTo(3.6);
     assertThat(json.get("trailDegrees").asDouble())
         .isCloseTo(1889 / 86164.0905 * 360, within(1e-9));
@@ -63,7 +63,7 @@ class PlanCommandsTest {
     assertThat(json.get("shots").asInt()).isEqualTo(29);
     assertThat(json.get("start").isNull()).isTrue();
     List<String> codes = json.get("warnings").findValuesAsText("code");
-    assertThat(codes).containsExactlyInAnyOrder("period-too-short", "no-bulb");
+    assertThat(codes).containsExactlyInAnyOrder("write-too-slow", "timer-gap", "needs-bulb");
   }
 
   @Test
@@ -334,8 +334,8 @@ class PlanCommandsTest {
                     "--click",
                     "15")
                 .out())
-        .contains("columns by")
-        .contains("a row, during which the sky turns");
+        .contains("frames in all")
+        .contains("longest row, during which the sky turns");
     assertThat(
             CommandLineRun.done(
                     "sky",

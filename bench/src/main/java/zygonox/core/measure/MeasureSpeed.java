@@ -1,7 +1,6 @@
 package zygonox.core.measure;
 
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
@@ -41,7 +40,7 @@ public class MeasureSpeed {
 
   @Setup
   public void shoot() throws UnreadableFrame {
-    Night night = Night.toBegin(LocalDate.of(2026, 10, 14), ZoneId.of("Europe/London"));
+    Night night = Night.toBegin(LocalDate.of(2026, 10, 14), Night.anySite());
     Program program = night.programs().get(0);
     SimulatedCamera camera =
         new SimulatedCamera(night.body(), night.lens(), night.site(), new Scene(0), 1);

@@ -40,7 +40,7 @@ public class PlanSpeed {
   private static final ZoneId ZONE = ZoneId.of("Europe/London");
   private static final LocalDate DATE = LocalDate.of(2026, 10, 14);
 
-  private final Night night = Night.toBegin(DATE, ZONE);
+  private final Night night = Night.toBegin(DATE, Night.anySite());
 
   /** A night's almanac with one target: the goal is under 20. */
   @Benchmark
@@ -70,7 +70,7 @@ public class PlanSpeed {
         new SimulatedCamera(small, night.lens(), night.site(), new Scene(0), 1);
     return new Prediction(camera, 1)
         .of(
-            Take.of(night.programs().get(0), night.kit(), night.place()),
+            Take.of(night.programs().get(0), night.conditions(0)),
             Prediction.Blend.LIGHTEN,
             Progress.NONE,
             new Cancellation());

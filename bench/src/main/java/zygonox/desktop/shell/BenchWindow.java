@@ -24,7 +24,7 @@ final class BenchWindow implements AutoCloseable {
     run(
         () -> {
           App.loadFonts();
-          shell = new Shell(new ThreadedTasks(), new Home(folder));
+          shell = new Shell(new ThreadedTasks(), new Home(folder, folder.resolve("state")));
           Stage window = new Stage();
           window.setScene(new Scene(shell, 1280, 800));
           window.show();

@@ -41,4 +41,9 @@ public enum BlendMethod {
       case LIGHTEN, DARKEN, SUM -> OptionalDouble.empty();
     };
   }
+
+  /** Whether its results lie between the samples, so that 16 bits hold more than 8 did. */
+  public boolean isBetweenSamples() {
+    return this != LIGHTEN && this != DARKEN;
+  }
 }

@@ -3,6 +3,7 @@ package zygonox.core.blend;
 import java.nio.file.Path;
 import java.util.Optional;
 import zygonox.core.frame.Depth;
+import zygonox.core.frame.JpegQuality;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 
@@ -14,6 +15,7 @@ import zygonox.core.quantity.InvalidInput;
  * @param averageIn for mean, clipped mean and sum
  * @param kappa clipped mean: how many sigma from the mean still agree, 0.5 to 20
  * @param depth of the output; empty: what the input has
+ * @param jpeg how much is kept where the output is a JPEG
  * @param memory bound for pixel memory
  */
 public record BlendOptions(
@@ -22,6 +24,7 @@ public record BlendOptions(
     AverageIn averageIn,
     double kappa,
     Optional<Depth> depth,
+    JpegQuality jpeg,
     ByteSize memory) {
   /** How frames are brought onto each other. */
   public enum Align {
@@ -38,7 +41,13 @@ public record BlendOptions(
 
   public static BlendOptions usual() {
     return new BlendOptions(
-        Align.NONE, Optional.empty(), AverageIn.LINEAR, 3, Optional.empty(), usualMemory());
+        Align.NONE,
+        Optional.empty(),
+        AverageIn.LINEAR,
+        3,
+        Optional.empty(),
+        JpegQuality.USUAL,
+        usualMemory());
   }
 
   public BlendOptions {
@@ -46,10 +55,14 @@ public record BlendOptions(
   }
 
   public BlendOptions withAverageIn(AverageIn scale) {
-    return new BlendOptions(align, reference, scale, kappa, depth, memory);
+    return new BlendOptions(align, reference, scale, kappa, depth, jpeg, memory);
   }
 
   public BlendOptions withAlign(Align to) {
-    return new BlendOptions(to, reference, averageIn, kappa, depth, memory);
+    return new BlendOptions(to, reference, averageIn, kappa, depth, jpeg, memory);
+  }
+
+  public BlendOptions withDepth(Depth bits) {
+    return new BlendOptions(align, reference, averageIn, kappa, Optional.of(bits), jpeg, memory);
   }
 }

@@ -111,6 +111,7 @@ public final class Blender {
             layout.channels(),
             depth,
             job.layers().get(0).frame().info().upright(),
+            options.jpeg(),
             () -> describe(job.used()));
     long writing = format.heldBytes(layout.samples(), depth);
     Engine engine = engine(job, depth, writing, target.toAbsolutePath().getParent());
@@ -203,8 +204,10 @@ public final class Blender {
     return new PixelLayout(first.width(), first.height(), channels, moved ? 16 : bits);
   }
 
-  private static Depth usualDepth(List<Frame> frames) {
-    return frames.stream().anyMatch(f -> f.layout().bits() == 16) ? Depth.SIXTEEN : Depth.EIGHT;
+  /** What lies between samples of 8 bits is kept; extremes are as deep as the frames. */
+  private Depth usualDepth(List<Frame> frames) {
+    boolean deep = frames.stream().anyMatch(f -> f.layout().bits() == 16);
+    return deep || method.isBetweenSamples() ? Depth.SIXTEEN : Depth.EIGHT;
   }
 
   private static List<Layer> layers(

@@ -41,7 +41,8 @@ public final class Rehearsal {
         case "jpeg", "jpg" -> JPEG;
         case "dng" -> DNG;
         default ->
-            throw new InvalidInput("\"" + name + "\" is no frame format; choose tiff, jpeg or dng");
+            throw new InvalidInput(
+                "\"" + name + "\" is not a frame format; choose tiff, jpeg or dng");
       };
     }
   }

@@ -1,6 +1,7 @@
 package zygonox.core.camera;
 
 import java.nio.file.Path;
+import java.time.ZonedDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -175,12 +176,13 @@ public final class SimulatedCamera implements Camera {
     OutputFormat format = OutputFormat.of(target);
     PictureHeader header =
         new PictureHeader(
-            held(program).pixelsWide(),
-            held(program).pixelsHigh(),
-            3,
-            format.nearest(Depth.SIXTEEN),
-            info(program, shot),
-            () -> "");
+                held(program).pixelsWide(),
+                held(program).pixelsHigh(),
+                3,
+                format.nearest(Depth.SIXTEEN),
+                info(program, shot),
+                () -> "")
+            .asTaken(opened(shot).toOffsetDateTime());
     ReadOut readOut = new ReadOut(program, shot, header.depth());
     format.write(
         target,
@@ -200,12 +202,13 @@ public final class SimulatedCamera implements Camera {
   private void shootRaw(Program program, Shot shot, Path target, Cancellation cancellation) {
     PictureHeader header =
         new PictureHeader(
-            held(program).pixelsWide(),
-            held(program).pixelsHigh(),
-            1,
-            Depth.SIXTEEN,
-            info(program, shot),
-            () -> "");
+                held(program).pixelsWide(),
+                held(program).pixelsHigh(),
+                1,
+                Depth.SIXTEEN,
+                info(program, shot),
+                () -> "")
+            .asTaken(opened(shot).toOffsetDateTime());
     ReadOut readOut = new ReadOut(program, shot, Depth.SIXTEEN);
     DngFile.write(
         target,
@@ -236,8 +239,12 @@ public final class SimulatedCamera implements Camera {
     return raster;
   }
 
+  private ZonedDateTime opened(Shot shot) {
+    return shot.opensAt().atZone(site.zone());
+  }
+
   private FrameInfo info(Program program, Shot shot) {
-    var opened = shot.opensAt().atZone(site.zone());
+    ZonedDateTime opened = opened(shot);
     return new FrameInfo(
         Optional.of(new CaptureTime(opened.toLocalDateTime(), Optional.of(opened.getOffset()))),
         OptionalDouble.of(shot.exposureSeconds()),

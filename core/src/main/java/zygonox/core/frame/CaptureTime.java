@@ -1,5 +1,6 @@
 package zygonox.core.frame;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
@@ -21,5 +22,10 @@ public record CaptureTime(LocalDateTime clock, Optional<ZoneOffset> offset) {
   /** The time with its offset, reading a clock without one as {@code assumed}. */
   public OffsetDateTime withOffset(ZoneOffset assumed) {
     return clock.atOffset(offset.orElse(assumed));
+  }
+
+  /** The time by a clock that is put forward. */
+  CaptureTime later(Duration by) {
+    return new CaptureTime(clock.plus(by), offset);
   }
 }

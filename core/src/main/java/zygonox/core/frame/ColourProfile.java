@@ -4,6 +4,7 @@ import java.awt.color.ColorSpace;
 import java.awt.color.ICC_Profile;
 import java.awt.color.ICC_ProfileRGB;
 import java.awt.color.ProfileDataException;
+import java.nio.ByteBuffer;
 import java.util.Arrays;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
@@ -46,6 +47,17 @@ public final class ColourProfile {
   private static final ColourProfile SRGB =
       new ColourProfile(ICC_Profile.getInstance(ColorSpace.CS_sRGB).getData());
 
+  /** Where an ICC profile's table of tags begins, and how long an entry is. */
+  private static final int TAG_TABLE = 128;
+
+  private static final int TAG_BYTES = 12;
+
+  /** The signature {@code curv}. */
+  private static final int CURVE = 0x63757276;
+
+  /** Some writers count the bytes that fill a tag up to a multiple of four, some do not. */
+  private static final int CURVE_PADDING = 3;
+
   private final byte[] icc;
   private final Space space;
 
@@ -71,7 +83,7 @@ public final class ColourProfile {
   /** A profile is told by its primaries and its curve; one that is damaged is some other. */
   private static Space space(byte[] icc) {
     try {
-      if (!(ICC_Profile.getInstance(icc) instanceof ICC_ProfileRGB rgb)) {
+      if (!hasSaneCurves(icc) || !(ICC_Profile.getInstance(icc) instanceof ICC_ProfileRGB rgb)) {
         return Space.OTHER;
       }
       float[][] matrix = rgb.getMatrix();
@@ -90,6 +102,33 @@ public final class ColourProfile {
     } catch (IllegalArgumentException | ProfileDataException e) {
       return Space.OTHER;
     }
+  }
+
+  /**
+   * Whether each curve is as long as it says (ICC.1:2010, 10.5): the Java runtime believes it, and
+   * would ask for gigabytes for a damaged one.
+   */
+  private static boolean hasSaneCurves(byte[] icc) {
+    ByteBuffer data = ByteBuffer.wrap(icc);
+    long tags = data.getInt(TAG_TABLE) & 0xffffffffL;
+    if (TAG_TABLE + 4 + tags * TAG_BYTES > icc.length) {
+      return false;
+    }
+    for (int i = 0; i < tags; i++) {
+      int at = TAG_TABLE + 4 + i * TAG_BYTES;
+      long offset = data.getInt(at + 4) & 0xffffffffL;
+      long size = data.getInt(at + 8) & 0xffffffffL;
+      if (offset + size > icc.length || size < 8) {
+        return false;
+      }
+      boolean isCurve = data.getInt((int) offset) == CURVE;
+      if (isCurve
+          && (size < 12
+              || 12 + 2 * (data.getInt((int) offset + 8) & 0xffffffffL) > size + CURVE_PADDING)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Light at half the scale: 0.5 for a straight curve, 0.21 for that of sRGB. */

@@ -2,10 +2,15 @@ package zygonox.core.frame;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import nom.tam.fits.BasicHDU;
 import nom.tam.fits.Fits;
 import nom.tam.fits.FitsException;
 import nom.tam.fits.FitsFactory;
+import nom.tam.fits.Header;
 import nom.tam.util.FitsFile;
 import zygonox.core.work.Product;
 
@@ -14,6 +19,9 @@ import zygonox.core.work.Product;
  * bottom as the standard has it. 16-bit samples are stored with BZERO 32768.
  */
 final class FitsSink implements PictureSink {
+  private static final DateTimeFormatter DATE_OBS =
+      DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm:ss.SSS");
+
   private final Path file;
   private final PictureHeader header;
   private final float[][][] floats;
@@ -67,15 +75,37 @@ final class FitsSink implements PictureSink {
         cards.addValue("BSCALE", 1, "");
       }
       cards.addValue("CREATOR", Product.signature(), "");
-      if (!header.description().isEmpty()) {
-        cards.addValue("HISTORY", header.description(), "");
+      describe(cards);
+      for (String line : FitsText.lines(header.description())) {
+        cards.insertHistory(line);
       }
-      header.info().exposureSeconds().ifPresent(v -> cards.addValue("EXPTIME", v, "s, one frame"));
       fits.addHDU(hdu);
       fits.write(out);
     } catch (FitsException e) {
       throw new IOException(e.getMessage(), e);
     }
+  }
+
+  /** What is known of the frames, by the standard's keywords and those in common use. */
+  private void describe(Header cards) {
+    FrameInfo info = header.info();
+    info.capturedAt().ifPresent(t -> cards.addValue("DATE-OBS", utc(t), "UTC, first frame opens"));
+    info.exposureSeconds().ifPresent(v -> cards.addValue("EXPTIME", v, "s, one frame"));
+    info.iso().ifPresent(v -> cards.addValue("ISOSPEED", v, "ISO speed"));
+    info.camera().ifPresent(c -> cards.addValue("INSTRUME", FitsText.ascii(c), "camera"));
+    info.lens().ifPresent(l -> cards.addValue("TELESCOP", FitsText.ascii(l), "lens"));
+    info.focalMm().ifPresent(v -> cards.addValue("FOCALLEN", v, "mm"));
+    info.aperture().ifPresent(v -> cards.addValue("FNUMBER", v, "f-number"));
+    Credits credits = info.credits();
+    credits.artist().ifPresent(a -> cards.addValue("OBSERVER", FitsText.ascii(a), ""));
+    credits.place().ifPresent(p -> cards.addValue("SITELAT", p.latitudeDeg(), "degrees, north +"));
+    credits.place().ifPresent(p -> cards.addValue("SITELONG", p.longitudeDeg(), "degrees, east +"));
+  }
+
+  /** By the standard times are in UTC; a clock that names no offset is taken as it stands. */
+  private static String utc(CaptureTime time) {
+    Instant at = time.instant(time.offset().orElse(ZoneOffset.UTC));
+    return LocalDateTime.ofInstant(at, ZoneOffset.UTC).format(DATE_OBS);
   }
 
   private Object planes() {

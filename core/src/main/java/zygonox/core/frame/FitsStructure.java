@@ -103,7 +103,7 @@ record FitsStructure(
     try {
       int[] colours = told.chars().map("RGB"::indexOf).toArray();
       if (colours.length != 4) {
-        throw new InvalidInput("\"" + told + "\" is no pattern of two by two");
+        throw new InvalidInput("\"" + told + "\" is not a pattern of two by two");
       }
       BayerPattern stored =
           new BayerPattern(colours[0], colours[1], colours[2], colours[3])
@@ -121,16 +121,19 @@ record FitsStructure(
   }
 
   private static FrameInfo info(Header header) {
-    String camera = header.getStringValue("INSTRUME", "").strip();
     return new FrameInfo(
         taken(header.getStringValue("DATE-OBS", "").strip()),
         positive(header.getDoubleValue("EXPTIME", header.getDoubleValue("EXPOSURE", 0))),
-        OptionalDouble.empty(),
-        OptionalDouble.empty(),
+        positive(header.getDoubleValue("FNUMBER", 0)),
+        positive(header.getDoubleValue("ISOSPEED", 0)),
         positive(header.getDoubleValue("FOCALLEN", 0)),
-        camera.isEmpty() ? Optional.empty() : Optional.of(camera),
-        Optional.empty(),
+        text(header, "INSTRUME"),
+        text(header, "TELESCOP"),
         1);
+  }
+
+  private static Optional<String> text(Header header, String key) {
+    return Optional.of(header.getStringValue(key, "").strip()).filter(t -> !t.isEmpty());
   }
 
   private static OptionalDouble positive(double value) {

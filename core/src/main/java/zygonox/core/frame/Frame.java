@@ -1,6 +1,7 @@
 package zygonox.core.frame;
 
 import java.nio.file.Path;
+import java.time.Duration;
 import zygonox.core.raster.PixelLayout;
 
 /**
@@ -11,4 +12,11 @@ import zygonox.core.raster.PixelLayout;
  * @param layout its upright shape
  * @param info what it says of itself
  */
-public record Frame(Path file, PictureFormat format, PixelLayout layout, FrameInfo info) {}
+public record Frame(Path file, PictureFormat format, PixelLayout layout, FrameInfo info) {
+  /** The same frame, taken later than its file says; one without a time stays without. */
+  Frame takenLater(Duration by) {
+    return info.capturedAt()
+        .map(t -> new Frame(file, format, layout, info.withCapturedAt(t.later(by))))
+        .orElse(this);
+  }
+}

@@ -17,6 +17,7 @@ import java.util.OptionalDouble;
  * @param profile what its samples mean; empty for sRGB and where it says nothing
  * @param orientation EXIF orientation, 1 to 8: how the stored picture must be turned to stand
  *     upright
+ * @param credits whose it is, where it was taken, how it was rated
  */
 public record FrameInfo(
     Optional<CaptureTime> capturedAt,
@@ -28,7 +29,8 @@ public record FrameInfo(
     Optional<String> serial,
     Optional<String> lens,
     Optional<ColourProfile> profile,
-    int orientation) {
+    int orientation,
+    Credits credits) {
   /** What a file without metadata says. */
   public static final FrameInfo UNKNOWN =
       new FrameInfo(
@@ -41,12 +43,65 @@ public record FrameInfo(
           Optional.empty(),
           Optional.empty(),
           Optional.empty(),
-          1);
+          1,
+          Credits.NONE);
 
   /** The same frame in upright pixels, as every result is written. */
   public FrameInfo upright() {
     return new FrameInfo(
-        capturedAt, exposureSeconds, aperture, iso, focalMm, camera, serial, lens, profile, 1);
+        capturedAt,
+        exposureSeconds,
+        aperture,
+        iso,
+        focalMm,
+        camera,
+        serial,
+        lens,
+        profile,
+        1,
+        credits);
+  }
+
+  /** The same frame, taken at another time: its camera's clock was wrong. */
+  public FrameInfo withCapturedAt(CaptureTime time) {
+    return new FrameInfo(
+        Optional.of(time),
+        exposureSeconds,
+        aperture,
+        iso,
+        focalMm,
+        camera,
+        serial,
+        lens,
+        profile,
+        orientation,
+        credits);
+  }
+
+  /** What is known where nothing tells whose it is. */
+  public FrameInfo(
+      Optional<CaptureTime> capturedAt,
+      OptionalDouble exposureSeconds,
+      OptionalDouble aperture,
+      OptionalDouble iso,
+      OptionalDouble focalMm,
+      Optional<String> camera,
+      Optional<String> serial,
+      Optional<String> lens,
+      Optional<ColourProfile> profile,
+      int orientation) {
+    this(
+        capturedAt,
+        exposureSeconds,
+        aperture,
+        iso,
+        focalMm,
+        camera,
+        serial,
+        lens,
+        profile,
+        orientation,
+        Credits.NONE);
   }
 
   /** Its colours: sRGB where the file says nothing. */

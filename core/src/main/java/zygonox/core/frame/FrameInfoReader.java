@@ -3,11 +3,13 @@ package zygonox.core.frame;
 import com.drew.imaging.ImageMetadataReader;
 import com.drew.imaging.ImageProcessingException;
 import com.drew.imaging.tiff.TiffMetadataReader;
+import com.drew.lang.GeoLocation;
 import com.drew.metadata.Directory;
 import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.ExifDirectoryBase;
 import com.drew.metadata.exif.ExifIFD0Directory;
 import com.drew.metadata.exif.ExifSubIFDDirectory;
+import com.drew.metadata.exif.GpsDirectory;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.DateTimeException;
@@ -16,11 +18,16 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Place;
 
 /** Reads EXIF (CIPA DC-008) out of any of the formats. */
 final class FrameInfoReader {
   private static final DateTimeFormatter EXIF_TIME =
       DateTimeFormatter.ofPattern("uuuu:MM:dd HH:mm:ss");
+
+  private static final int MOST_IN_SHORT = 65_535;
 
   private FrameInfoReader() {}
 
@@ -47,14 +54,51 @@ final class FrameInfoReader {
         captureTime(metadata, body),
         or(number(exposure, ExifDirectoryBase.TAG_EXPOSURE_TIME), known.exposureSeconds()),
         or(number(exposure, ExifDirectoryBase.TAG_FNUMBER), known.aperture()),
-        or(number(exposure, ExifDirectoryBase.TAG_ISO_EQUIVALENT), known.iso()),
+        or(iso(exposure), known.iso()),
         or(number(exposure, ExifDirectoryBase.TAG_FOCAL_LENGTH), known.focalMm()),
         text(body, ExifDirectoryBase.TAG_MODEL).or(known::camera),
         text(exposure, ExifDirectoryBase.TAG_BODY_SERIAL_NUMBER),
         text(exposure, ExifDirectoryBase.TAG_LENS_MODEL),
         ProfileReader.read(file, format),
         // LibRaw turns its pictures upright itself.
-        format == PictureFormat.RAW ? 1 : orientation(body));
+        format == PictureFormat.RAW ? 1 : orientation(body),
+        credits(metadata, body));
+  }
+
+  /** 65535 says that the speed is above it and stands in a tag of its own (EXIF 2.32, 4.6.5). */
+  private static OptionalDouble iso(Directory exposure) {
+    OptionalDouble iso = number(exposure, ExifDirectoryBase.TAG_ISO_EQUIVALENT);
+    if (iso.isEmpty() || iso.getAsDouble() < MOST_IN_SHORT) {
+      return iso;
+    }
+    OptionalDouble further = number(exposure, Exif.ISO_SPEED);
+    return or(further, or(number(exposure, Exif.RECOMMENDED_EXPOSURE_INDEX), iso));
+  }
+
+  private static Credits credits(Metadata metadata, Directory body) {
+    Integer stars = body == null ? null : body.getInteger(Exif.RATING);
+    return new Credits(
+        text(body, ExifDirectoryBase.TAG_MAKE),
+        text(body, ExifDirectoryBase.TAG_ARTIST),
+        text(body, ExifDirectoryBase.TAG_COPYRIGHT),
+        place(metadata.getFirstDirectoryOfType(GpsDirectory.class)),
+        stars != null && stars >= 0 && stars <= 5 ? OptionalInt.of(stars) : OptionalInt.empty());
+  }
+
+  private static Optional<Place> place(GpsDirectory gps) {
+    GeoLocation at = gps == null ? null : gps.getGeoLocation();
+    if (at == null || at.isZero()) {
+      return Optional.empty();
+    }
+    Double metres = gps.getDoubleObject(GpsDirectory.TAG_ALTITUDE);
+    Integer below = gps.getInteger(GpsDirectory.TAG_ALTITUDE_REF);
+    double height = metres == null ? 0 : below != null && below == 1 ? -metres : metres;
+    try {
+      return Optional.of(new Place(at.getLatitude(), at.getLongitude(), height));
+    } catch (InvalidInput e) {
+      // A receiver without a fix writes anything.
+      return Optional.empty();
+    }
   }
 
   private static OptionalDouble or(OptionalDouble first, OptionalDouble second) {

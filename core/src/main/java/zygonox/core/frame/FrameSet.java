@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
@@ -99,6 +100,18 @@ public record FrameSet(
         unreadable,
         assumedOffset,
         runs.stream().map(r -> r == run ? r.withKind(kind, reason) : r).toList());
+  }
+
+  /**
+   * The same frames with a run's clock put right: its frames were taken so much later than they
+   * say. Nothing is written to them.
+   */
+  public FrameSet shifted(FrameRun run, Duration by) {
+    Set<Path> files = run.frames().stream().map(Frame::file).collect(Collectors.toSet());
+    List<Frame> moved =
+        frames.stream().map(f -> files.contains(f.file()) ? f.takenLater(by) : f).toList();
+    FrameSet ordered = of(moved, unreadable);
+    return new FrameSet(ordered.frames, unreadable, ordered.assumedOffset);
   }
 
   /** What tells one camera's frames, of one sort, from others' that were taken meanwhile. */

@@ -76,7 +76,9 @@ final class Ifd {
   private Ifd fractions(int tag, int type, double... values) {
     ByteBuffer data = ByteBuffer.allocate(8 * values.length).order(ORDER);
     for (double value : values) {
-      data.putInt((int) Math.round(value * 1_000_000)).putInt(1_000_000);
+      // Millionths fill 32 bits at four thousand.
+      int denominator = Math.abs(value) < 2000 ? 1_000_000 : 1000;
+      data.putInt((int) Math.round(value * denominator)).putInt(denominator);
     }
     entries.put(tag, new Entry(type, values.length, data.array(), null));
     return this;

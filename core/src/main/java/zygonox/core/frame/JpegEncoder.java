@@ -9,20 +9,23 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageTypeSpecifier;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
+import javax.imageio.metadata.IIOMetadata;
+import javax.imageio.metadata.IIOMetadataNode;
 import javax.imageio.stream.MemoryCacheImageOutputStream;
+import org.w3c.dom.NodeList;
 
 /** JPEG with EXIF and an sRGB profile. */
 final class JpegEncoder implements ImageIoSink.Encoder {
   private static final int MOST_IN_SEGMENT = 65_000;
 
-  /** Above this the file grows faster than the eye gains; common practice, no source. */
-  private static final float QUALITY = 0.94f;
+  private static final String FORMAT = "javax_imageio_jpeg_image_1.0";
 
   @Override
   public void encode(BufferedImage image, PictureHeader header, Path file) throws IOException {
-    byte[] jpeg = encoded(image);
+    byte[] jpeg = encoded(image, header.jpeg());
     int body = afterJfif(jpeg);
     try (OutputStream out = Files.newOutputStream(file)) {
       out.write(jpeg, 0, 2);
@@ -37,19 +40,38 @@ final class JpegEncoder implements ImageIoSink.Encoder {
     }
   }
 
-  private static byte[] encoded(BufferedImage image) throws IOException {
+  private static byte[] encoded(BufferedImage image, JpegQuality quality) throws IOException {
     ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (MemoryCacheImageOutputStream out = new MemoryCacheImageOutputStream(bytes)) {
       ImageWriteParam param = writer.getDefaultWriteParam();
       param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
-      param.setCompressionQuality(QUALITY);
+      param.setCompressionQuality(quality.perCent() / 100f);
       writer.setOutput(out);
-      writer.write(null, new IIOImage(image, null, null), param);
+      writer.write(null, new IIOImage(image, null, metadata(writer, image, param, quality)), param);
     } finally {
       writer.dispose();
     }
     return bytes.toByteArray();
+  }
+
+  /** The writer would halve the colours; told of no subsampling it does not. */
+  private static IIOMetadata metadata(
+      ImageWriter writer, BufferedImage image, ImageWriteParam param, JpegQuality quality)
+      throws IOException {
+    IIOMetadata metadata =
+        writer.getDefaultImageMetadata(ImageTypeSpecifier.createFromRenderedImage(image), param);
+    if (quality.fullColour() && image.getRaster().getNumBands() == 3) {
+      IIOMetadataNode root = (IIOMetadataNode) metadata.getAsTree(FORMAT);
+      NodeList components = root.getElementsByTagName("componentSpec");
+      for (int i = 0; i < components.getLength(); i++) {
+        IIOMetadataNode component = (IIOMetadataNode) components.item(i);
+        component.setAttribute("HsamplingFactor", "1");
+        component.setAttribute("VsamplingFactor", "1");
+      }
+      metadata.setFromTree(FORMAT, root);
+    }
+    return metadata;
   }
 
   private static int afterJfif(byte[] jpeg) {

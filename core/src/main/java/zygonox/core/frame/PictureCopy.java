@@ -2,6 +2,7 @@ package zygonox.core.frame;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Optional;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
@@ -15,6 +16,8 @@ public final class PictureCopy {
   /**
    * Copies pixels and metadata; samples of more bits than the format holds are rounded.
    *
+   * @param wanted depth of the copy; empty: what the picture has, or the format's nearest
+   * @param jpeg how much is kept where it becomes a JPEG
    * @param madeBy how the picture was made, in a few words
    * @throws WorkFailed when reading or writing fails; nothing is changed then
    */
@@ -22,11 +25,13 @@ public final class PictureCopy {
       Frame from,
       Path target,
       WholeFile.IfPresent ifPresent,
+      Optional<Depth> wanted,
+      JpegQuality jpeg,
       String madeBy,
       Cancellation cancellation) {
     OutputFormat format = OutputFormat.of(target);
     int bits = from.layout().bits();
-    Depth depth = format.nearest(Depth.ofBits(bits));
+    Depth depth = wanted.orElse(format.nearest(Depth.ofBits(bits)));
     PictureHeader header =
         new PictureHeader(
             from.layout().width(),
@@ -34,6 +39,7 @@ public final class PictureCopy {
             from.layout().channels(),
             depth,
             from.info().upright(),
+            jpeg,
             () -> madeBy);
     format.write(
         target,
@@ -42,12 +48,21 @@ public final class PictureCopy {
         sink -> {
           try (PixelSource source = FrameReader.open(from)) {
             short[] samples = new short[ROWS * header.rowSamples()];
+            float[] floats = depth == Depth.FLOAT ? new float[samples.length] : null;
+            float white = bits == 8 ? 255 : 65_535;
             for (int row = 0; row < header.height(); row += ROWS) {
               cancellation.check();
               int rows = Math.min(ROWS, header.height() - row);
               source.read(row, rows, samples);
-              rescale(samples, bits, depth.bits());
-              sink.rows(row, rows, samples);
+              if (floats != null) {
+                for (int i = 0; i < rows * header.rowSamples(); i++) {
+                  floats[i] = (samples[i] & 0xffff) / white;
+                }
+                sink.rows(row, rows, floats);
+              } else {
+                rescale(samples, bits, depth.bits());
+                sink.rows(row, rows, samples);
+              }
             }
           } catch (UnreadableFrame e) {
             throw new IOException(e.getMessage(), e);

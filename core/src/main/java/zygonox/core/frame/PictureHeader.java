@@ -1,5 +1,6 @@
 package zygonox.core.frame;
 
+import java.time.OffsetDateTime;
 import java.util.function.Supplier;
 
 /**
@@ -10,11 +11,43 @@ import java.util.function.Supplier;
  * @param channels 1 or 3
  * @param depth how samples are stored
  * @param info the metadata to carry along
+ * @param jpeg how much is kept where it becomes a JPEG
+ * @param changedAt when the file came to be what it is; asked when all rows are written
  * @param madeBy how the picture was made, in a few words, or an empty text; asked when all rows are
  *     written
  */
 public record PictureHeader(
-    int width, int height, int channels, Depth depth, FrameInfo info, Supplier<String> madeBy) {
+    int width,
+    int height,
+    int channels,
+    Depth depth,
+    FrameInfo info,
+    JpegQuality jpeg,
+    Supplier<OffsetDateTime> changedAt,
+    Supplier<String> madeBy) {
+  /** Written now, with the usual quality of a JPEG. */
+  public PictureHeader(
+      int width, int height, int channels, Depth depth, FrameInfo info, Supplier<String> madeBy) {
+    this(width, height, channels, depth, info, JpegQuality.USUAL, madeBy);
+  }
+
+  /** Written now. */
+  public PictureHeader(
+      int width,
+      int height,
+      int channels,
+      Depth depth,
+      FrameInfo info,
+      JpegQuality jpeg,
+      Supplier<String> madeBy) {
+    this(width, height, channels, depth, info, jpeg, OffsetDateTime::now, madeBy);
+  }
+
+  /** A camera's own frame: nobody has changed it since it was taken. */
+  public PictureHeader asTaken(OffsetDateTime takenAt) {
+    return new PictureHeader(width, height, channels, depth, info, jpeg, () -> takenAt, madeBy);
+  }
+
   public String description() {
     return madeBy.get();
   }

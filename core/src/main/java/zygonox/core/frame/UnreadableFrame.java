@@ -16,8 +16,12 @@ public final class UnreadableFrame extends Exception {
     this.fault = fault;
   }
 
+  /**
+   * What a decoder says of its own is for the log: its words name classes and offsets, and tell a
+   * person nothing.
+   */
   public UnreadableFrame(Path file, ReadFault.Kind kind, Throwable cause) {
-    this(file, new ReadFault(kind, cause.getMessage() == null ? "" : cause.getMessage()));
+    this(file, new ReadFault(kind, ""));
     initCause(cause);
   }
 

@@ -20,7 +20,7 @@ public record Kit(CameraModel camera, Lens lens, RemoteTimer timer, ByteSize car
   public static final RemoteTimer USUAL_TIMER =
       new RemoteTimer("a remote timer", 1, IntervalMeans.CLOSED_TIME);
 
-  public static final ByteSize USUAL_CARD = new ByteSize(64L << 30);
+  public static final ByteSize USUAL_CARD = new ByteSize(64_000_000_000L);
 
   /** A fifth of the card is kept in reserve [common practice]. */
   private static final double USABLE_CARD = 0.8;

@@ -66,7 +66,7 @@ public record Shelf(List<CameraModel> cameras, List<Lens> lenses, List<RemoteTim
       throw new InvalidInput(
           file + " is damaged at line " + line + "; restore it from a copy or delete it", e);
     } catch (IOException | InvalidInput e) {
-      throw new InvalidInput(file + " is no shelf of gear: " + e.getMessage(), e);
+      throw new InvalidInput(file + " is not a shelf of gear: " + e.getMessage(), e);
     }
   }
 

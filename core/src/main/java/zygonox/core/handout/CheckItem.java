@@ -5,12 +5,16 @@ import java.util.List;
 import java.util.Locale;
 import zygonox.core.gear.Kit;
 import zygonox.core.night.Night;
+import zygonox.core.optics.Exposure;
 import zygonox.core.optics.Orientation;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Job;
 import zygonox.core.program.Panorama;
 import zygonox.core.program.Program;
 import zygonox.core.program.Yield;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Seconds;
+import zygonox.core.words.ProgramWords;
 import zygonox.core.words.Words;
 
 /**
@@ -29,8 +33,8 @@ public record CheckItem(String key, String text) {
     List<CheckItem> items = new ArrayList<>();
     if (job == Job.DARKS) {
       add(items, "CAP_ON");
-      addSettings(items, p);
-      addTimer(items, p, kit);
+      addSettings(items, night, index);
+      addTimer(items, night, p);
       addSupplies(items, night, p);
       addEnd(items, night, p);
       return items;
@@ -59,12 +63,12 @@ public record CheckItem(String key, String text) {
     add(items, "RAW");
     add(items, "MANUAL");
     add(items, "NOISE_OFF");
-    addSettings(items, p);
+    addSettings(items, night, index);
     addSpecials(items, p);
     if (i.exposureSeconds() > kit.camera().longestTimedSeconds()) {
       add(items, "BULB");
     }
-    addTimer(items, p, kit);
+    addTimer(items, night, p);
     if (job.light() == Job.Light.DARK) {
       add(items, "TEST");
       add(items, "HISTOGRAM");
@@ -84,19 +88,23 @@ public record CheckItem(String key, String text) {
     return head.clickDeg() == 0 ? "free" : Words.number(head.clickDeg()) + "°";
   }
 
-  private static void addSettings(List<CheckItem> items, Program p) {
+  private static void addSettings(List<CheckItem> items, Night night, int index) {
+    Program p = night.programs().get(index);
+    Exposure first =
+        night
+            .ramp(index)
+            .map(ramp -> ramp.exposure(0))
+            .orElseGet(() -> new Exposure(p.interval().exposureSeconds(), p.aperture(), p.iso()));
+    String focal = Words.number(p.focalMm()) + " mm";
     add(
         items,
         "SETTINGS",
-        p.job() == Job.DAY_INTO_NIGHT
-            ? Words.say("card.ramp")
-            : Words.shutter(p.interval().exposureSeconds()),
+        Seconds.text(first.shutterSeconds()),
         Words.number(p.aperture()),
-        Integer.toString(p.iso()),
-        Words.number(p.focalMm())
-            + (p.orientation() == Orientation.PORTRAIT
-                ? " mm " + Words.say("card.held.PORTRAIT") + ","
-                : ""));
+        Words.number(first.iso()),
+        p.orientation() == Orientation.PORTRAIT
+            ? focal + ", " + Words.say("card.held.PORTRAIT")
+            : focal);
   }
 
   private static void addSpecials(List<CheckItem> items, Program p) {
@@ -110,30 +118,40 @@ public record CheckItem(String key, String text) {
     }
   }
 
-  private static void addTimer(List<CheckItem> items, Program p, Kit kit) {
+  private static void addTimer(List<CheckItem> items, Night night, Program p) {
     Interval i = p.interval();
-    if (i.count() > 1 && i.periodSeconds() < 1) {
-      add(items, "BURST", Integer.toString(i.count()), Words.shutter(i.exposureSeconds()));
-      return;
+    String count = ProgramWords.count(night, p);
+    if (p.job() == Job.DAY_INTO_NIGHT) {
+      add(items, "SELF", count, Seconds.text(i.periodSeconds()));
+    } else if (i.count() > 1 && i.periodSeconds() < 1) {
+      add(items, "BURST", Integer.toString(i.count()), Seconds.text(i.exposureSeconds()));
+    } else if (i.count() == 1 && p.panorama().isEmpty()) {
+      add(items, "SINGLE", Seconds.text(i.exposureSeconds()), Seconds.text(i.delaySeconds()));
+    } else {
+      add(
+          items,
+          "TIMER",
+          count,
+          Seconds.text(i.exposureSeconds()),
+          ProgramWords.timer(night.kit().timer(), i),
+          Seconds.text(i.delaySeconds()));
     }
-    add(
-        items,
-        "TIMER",
-        Integer.toString(i.count()),
-        Words.shutter(i.exposureSeconds()),
-        Words.duration(kit.timer().interval(i.exposureSeconds(), i.gapSeconds())),
-        Words.say("interval." + kit.timer().intervalMeans()),
-        Words.duration(i.delaySeconds()));
   }
 
   private static void addSupplies(List<CheckItem> items, Night night, Program p) {
     Yield comes = Yield.of(p, night.kit(), night.place(), night.assumptions().celsius());
-    add(items, "BATTERY", Integer.toString(Math.max(1, (int) Math.ceil(comes.batteries()) - 1)));
+    int spare = night.kit().batteries() - 1;
+    if (spare > 0) {
+      items.add(
+          new CheckItem("battery", Words.say("check.BATTERY_SPARE", Integer.toString(spare))));
+    } else {
+      add(items, "BATTERY");
+    }
     add(items, "CARD", comes.storage().toString());
   }
 
   private static void addEnd(List<CheckItem> items, Night night, Program p) {
-    add(items, "START", Words.clock(p.start().toInstant(), night.zone()));
+    add(items, "START", Moments.exactClock(p.start().toInstant(), night.zone()));
     add(items, "PACK");
   }
 

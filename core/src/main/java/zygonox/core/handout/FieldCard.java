@@ -1,13 +1,16 @@
 package zygonox.core.handout;
 
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.time.format.FormatStyle;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import zygonox.core.gear.Kit;
+import java.util.Optional;
 import zygonox.core.night.Night;
+import zygonox.core.night.NightCheck;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Job;
 import zygonox.core.program.Panorama;
@@ -15,6 +18,10 @@ import zygonox.core.program.Program;
 import zygonox.core.program.Ramp;
 import zygonox.core.program.RunLimit;
 import zygonox.core.program.Yield;
+import zygonox.core.quantity.Compass;
+import zygonox.core.quantity.Coordinates;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.sky.Almanac;
 import zygonox.core.words.ProgramWords;
 import zygonox.core.words.Words;
@@ -25,7 +32,8 @@ import zygonox.core.words.Words;
  * @param title the night, its date and place
  * @param program the program's name
  * @param sentence the program in plain words
- * @param tables settings, times, and a ramp or a head's positions
+ * @param tables settings, times, place, and a ramp or a head's positions
+ * @param warnings what was found wrong or risky, worst first
  * @param checklist what to do, in working order
  * @param cautions what to mind
  */
@@ -34,10 +42,10 @@ public record FieldCard(
     String program,
     String sentence,
     List<Table> tables,
+    List<String> warnings,
     List<CheckItem> checklist,
     List<String> cautions) {
-  private static final DateTimeFormatter DATE =
-      DateTimeFormatter.ofLocalizedDate(FormatStyle.LONG).withLocale(Locale.UK);
+  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.UK);
 
   private static final double FREEZING_C = 0;
 
@@ -53,51 +61,55 @@ public record FieldCard(
   public static FieldCard of(Night night, int index) {
     Program p = night.programs().get(index);
     List<Table> tables = new ArrayList<>();
-    tables.add(new Table(Words.say("card.settings"), settings(night, p)));
-    tables.add(new Table(Words.say("card.times"), times(night, p)));
-    if (p.job() == Job.DAY_INTO_NIGHT) {
-      tables.add(new Table(Words.say("card.ramp"), ramp(night, p)));
-    }
+    tables.add(new Table(Words.say("card.settings"), settings(night, index)));
+    tables.add(new Table(Words.say("card.times"), times(night, index)));
+    night
+        .ramp(index)
+        .ifPresent(ramp -> tables.add(new Table(Words.say("card.ramp"), ramp(night, ramp))));
     p.panorama()
         .ifPresent(head -> tables.add(new Table(Words.say("card.panorama"), head(night, p, head))));
     return new FieldCard(
-        "%s, %s, %s".formatted(night.name(), DATE.format(night.date()), night.site().name()),
+        "%s, %s, %s".formatted(night.name(), Moments.date(night.date()), night.site().name()),
         Words.say("card.program", index + 1, night.programs().size()) + ": " + p.name(),
-        ProgramWords.sentence(night, p),
+        ProgramWords.sentence(night, index),
         tables,
+        NightCheck.of(night, index).stream().map(ProgramWords::finding).toList(),
         CheckItem.of(night, index),
         cautions(night, p));
   }
 
-  private static List<Row> settings(Night night, Program p) {
-    Kit kit = night.kit();
+  private static List<Row> settings(Night night, int index) {
+    Program p = night.programs().get(index);
     Interval i = p.interval();
     List<Row> rows = new ArrayList<>();
-    boolean ramped = p.job() == Job.DAY_INTO_NIGHT;
-    row(rows, "exposure", ramped ? Words.say("card.ramp") : Words.shutter(i.exposureSeconds()));
-    row(rows, "count", Integer.toString(i.count()));
-    row(rows, "closed", Words.duration(i.gapSeconds()));
-    row(rows, "period", Words.duration(i.periodSeconds()));
-    row(
-        rows,
-        "interval",
-        Words.duration(kit.timer().interval(i.exposureSeconds(), i.gapSeconds()))
-            + ", "
-            + Words.say("interval." + kit.timer().intervalMeans()));
-    row(rows, "first", Words.duration(i.delaySeconds()));
+    Optional<Ramp> ramped = night.ramp(index);
+    if (ramped.isPresent()) {
+      Ramp ramp = ramped.get();
+      row(rows, "exposure", ProgramWords.shutterRange(ramp));
+      row(rows, "iso", ProgramWords.isoRange(ramp));
+      row(rows, "begin", ProgramWords.exposure(ramp.exposure(0)));
+      row(rows, "count", Integer.toString(i.count()));
+      row(rows, "fixed-period", Seconds.text(i.periodSeconds()));
+    } else {
+      row(rows, "exposure", Seconds.text(i.exposureSeconds()));
+      row(rows, "iso", Integer.toString(p.iso()));
+      row(rows, "count", ProgramWords.count(night, p));
+      row(rows, "closed", Seconds.text(i.gapSeconds()));
+      row(rows, "period", Seconds.text(i.periodSeconds()));
+      row(rows, "interval", ProgramWords.timer(night.kit().timer(), i));
+    }
+    row(rows, "first", Seconds.text(i.delaySeconds()));
     row(rows, "aperture", "f/" + Words.number(p.aperture()));
-    row(rows, "iso", ramped ? Words.say("card.ramp") : Integer.toString(p.iso()));
     row(rows, "focal", Words.number(p.focalMm()) + " mm");
     row(rows, "held", Words.say("card.held." + p.orientation()));
     row(
         rows,
         "facing",
-        "%s %s°, %s° up"
-            .formatted(
-                Words.compass(p.facing().azimuthDeg()),
-                Words.number(p.facing().azimuthDeg()),
-                Words.number(p.facing().altitudeDeg())));
-    Yield comes = Yield.of(p, kit, night.place(), night.assumptions().celsius());
+        Words.say(
+            "card.true-north",
+            Compass.azimuthText(p.facing().azimuthDeg()),
+            Compass.altitudeText(p.facing().altitudeDeg())));
+    Yield comes = Yield.of(p, night.kit(), night.place(), night.assumptions().celsius());
     if (p.job().stars() == Job.Stars.TRAILS) {
       row(rows, "arc", String.format(Locale.ROOT, "%.1f°", comes.arcDegrees()));
     }
@@ -106,65 +118,94 @@ public record FieldCard(
     return rows;
   }
 
-  private static List<Row> times(Night night, Program p) {
+  /** Place and clock, then what happens in its order, each with its date where that changes. */
+  private static List<Row> times(Night night, int index) {
+    Program p = night.programs().get(index);
+    ZoneId zone = night.zone();
     List<Row> rows = new ArrayList<>();
-    Almanac almanac = new Almanac(night.place(), night.date(), night.zone());
-    row(rows, "start", clock(night, p.start().toInstant()));
-    row(rows, "end", clock(night, p.end(night.body())));
-    event(rows, night, almanac, "sunset", Almanac.Event.SUNSET);
-    event(rows, night, almanac, "dark", Almanac.Event.ASTRONOMICAL_DUSK);
-    event(rows, night, almanac, "moonrise", Almanac.Event.MOONRISE);
-    event(rows, night, almanac, "moonset", Almanac.Event.MOONSET);
-    event(rows, night, almanac, "dawn", Almanac.Event.ASTRONOMICAL_DAWN);
-    event(rows, night, almanac, "sunrise", Almanac.Event.SUNRISE);
-    RunLimit.of(p, night.kit(), night.site(), night.target(), night.assumptions().celsius())
-        .stream()
+    row(rows, "place", Coordinates.text(night.place()));
+    row(rows, "clock", ProgramWords.clockOf(zone, p.start().toInstant()));
+    row(rows, "length", Seconds.text(p.totalSeconds(night.body())));
+    row(rows, "moon", ProgramWords.moon(night, p));
+    Almanac almanac = new Almanac(night.place(), night.date(), zone);
+    List<Timed> timed = new ArrayList<>();
+    timed.add(new Timed("start", p.start().toInstant()));
+    timed.add(new Timed("end", p.end(night.body())));
+    event(timed, almanac, "sunset", Almanac.Event.SUNSET);
+    event(timed, almanac, "dark", Almanac.Event.ASTRONOMICAL_DUSK);
+    event(timed, almanac, "moonrise", Almanac.Event.MOONRISE);
+    event(timed, almanac, "moonset", Almanac.Event.MOONSET);
+    event(timed, almanac, "dawn", Almanac.Event.ASTRONOMICAL_DAWN);
+    event(timed, almanac, "sunrise", Almanac.Event.SUNRISE);
+    ProgramWords.clockChange(zone, almanac.from(), almanac.to())
+        .ifPresent(t -> timed.add(new Timed("clock-change", t)));
+    timed.sort(Comparator.comparing(Timed::at));
+    LocalDate told = null;
+    for (Timed one : timed) {
+      LocalDate date = one.at().atZone(zone).toLocalDate();
+      String clock = clock(one, zone);
+      row(rows, one.key(), date.equals(told) ? clock : clock + ", " + DAY.format(date));
+      told = date;
+    }
+    RunLimit.of(p, night.conditions(index)).stream()
         .filter(l -> l.kind() != RunLimit.Kind.COUNT)
         .findFirst()
-        .ifPresent(
-            l -> row(rows, "limits", Words.say("ends." + l.kind()) + ", " + clock(night, l.at())));
+        .ifPresent(l -> row(rows, "limits", ProgramWords.limit(l, zone)));
     return rows;
   }
 
-  private static void event(
-      List<Row> rows, Night night, Almanac almanac, String key, Almanac.Event event) {
-    almanac.event(event).ifPresent(t -> row(rows, key, clock(night, t)));
+  private record Timed(String key, Instant at) {}
+
+  /** What a timer does is told to the second, what the sky does to the minute. */
+  private static String clock(Timed one, ZoneId zone) {
+    boolean exact = one.key().equals("start") || one.key().equals("end");
+    return exact ? Moments.exactClock(one.at(), zone) : Moments.clock(one.at(), zone);
   }
 
-  private static String clock(Night night, Instant time) {
-    return Words.clock(time, night.zone());
+  private static void event(List<Timed> timed, Almanac almanac, String key, Almanac.Event event) {
+    almanac.event(event).ifPresent(t -> timed.add(new Timed(key, t)));
   }
 
-  private static List<Row> ramp(Night night, Program p) {
-    return Ramp.of(p, night.kit(), night.place(), Ramp.KEEP_HIGHLIGHTS_STOPS).steps().stream()
+  private static List<Row> ramp(Night night, Ramp ramp) {
+    return ramp.steps().stream()
         .map(
             s ->
-                new Row(
-                    clock(night, s.from()),
-                    "%s, ISO %s"
-                        .formatted(
-                            Words.shutter(s.exposure().shutterSeconds()),
-                            Words.number(s.exposure().iso()))))
+                new Row(Moments.clock(s.from(), night.zone()), ProgramWords.exposure(s.exposure())))
         .toList();
   }
 
   private static List<Row> head(Night night, Program p, Panorama head) {
     Panorama.Layout layout = head.layout(p.sensor(night.body()), p.facing());
     List<Row> rows = new ArrayList<>();
-    for (int r = 0; r < layout.rows(); r++) {
-      var first = layout.positions().get(r * layout.columns());
-      var last = layout.positions().get((r + 1) * layout.columns() - 1);
+    int at = 0;
+    for (int r = 0; r < layout.rows().size(); r++) {
+      Panorama.Row row = layout.rows().get(r);
+      var first = layout.positions().get(at);
+      at += row.columns();
+      var last = layout.positions().get(at - 1);
+      String name = Words.say("card.row", r + 1, Words.number(rounded(row.altitudeDeg(), 1)));
       rows.add(
           new Row(
-              "row %d, %.0f° up".formatted(r + 1, first.altitudeDeg()),
-              "%d positions from %.0f° to %.0f°, %s° each"
-                  .formatted(
-                      layout.columns(),
-                      first.azimuthDeg(),
-                      last.azimuthDeg(),
-                      Words.number(Math.round(10 * layout.stepDeg()) / 10.0))));
+              name,
+              row.columns() == 1
+                  ? Words.say("card.position", Words.number(rounded(first.azimuthDeg(), 10)))
+                  : Words.say(
+                      row.clicks() == 0 ? "card.positions" : "card.positions-by-clicks",
+                      row.columns(),
+                      Words.number(rounded(first.azimuthDeg(), 10)),
+                      Words.number(rounded(last.azimuthDeg(), 10)),
+                      Words.number(rounded(row.stepDeg(), 10)),
+                      row.clicks())));
     }
+    row(
+        rows,
+        "sky-turns",
+        String.format(Locale.ROOT, "%.1f°", layout.skyTurnDegrees(p.interval())));
     return rows;
+  }
+
+  private static double rounded(double value, double parts) {
+    return Math.round(parts * value) / parts;
   }
 
   private static void row(List<Row> rows, String key, String value) {
@@ -212,6 +253,10 @@ public record FieldCard(
       for (Row row : table.rows()) {
         text.append(String.format(Locale.ROOT, "  %-22s %s%n", row.name(), row.value()));
       }
+    }
+    if (!warnings.isEmpty()) {
+      text.append('\n').append(Words.say("card.warnings")).append('\n');
+      warnings.forEach(w -> text.append("  ").append(w).append('\n'));
     }
     text.append('\n').append(Words.say("card.checklist")).append('\n');
     checklist.forEach(item -> text.append("  [ ] ").append(item.text()).append('\n'));

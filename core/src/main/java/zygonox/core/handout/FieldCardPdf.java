@@ -1,22 +1,20 @@
 package zygonox.core.handout;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
-import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import zygonox.core.words.Words;
 import zygonox.core.work.WholeFile;
 
 /**
  * A field card as an A4 document: large, and in black alone, for red light swallows red ink. A
- * program's card takes one page, or two with a long ramp.
+ * program's card takes one page, or two with a long ramp. Where a few lines would go onto a page of
+ * their own, all of it is set a little smaller.
  */
 public final class FieldCardPdf {
   private static final float MARGIN = 40;
@@ -26,21 +24,28 @@ public final class FieldCardPdf {
   private static final float COLUMN_GAP = 18;
   private static final float BOX = 9;
 
+  /** Sizes that are tried, largest first; smaller than the last cannot be read by a dim lamp. */
+  private static final float[] SCALES = {1, 0.94f, 0.88f, 0.82f, 0.76f};
+
+  /** A last page less full than this is not worth turning to. */
+  private static final float WORTH_A_PAGE = 0.4f;
+
   private final PDDocument document = new PDDocument();
-  private final PDFont regular;
-  private final PDFont bold;
+  private final CardFont regular;
+  private final CardFont bold;
+
+  /** Nothing while it is only tried whether it fits. */
   private PDPageContentStream page;
+
+  private boolean dry;
+  private int pages;
+  private float scale = 1;
   private float y;
 
-  private FieldCardPdf() throws IOException {
-    regular = font("OpenSans-Regular.ttf");
-    bold = font("OpenSans-Bold.ttf");
-  }
-
-  private PDFont font(String name) throws IOException {
-    try (InputStream in = FieldCardPdf.class.getResourceAsStream(name)) {
-      return PDType0Font.load(document, in);
-    }
+  private FieldCardPdf() {
+    PDFont[] wide = new PDFont[1];
+    regular = new CardFont(document, "OpenSans-Regular.ttf", wide);
+    bold = new CardFont(document, "OpenSans-Bold.ttf", wide);
   }
 
   /**
@@ -66,12 +71,47 @@ public final class FieldCardPdf {
   }
 
   private void add(FieldCard card) throws IOException {
+    scale = fitting(card);
+    set(card);
+    page.close();
+  }
+
+  /** The largest size at which no page is left nearly empty. */
+  private float fitting(FieldCard card) throws IOException {
+    dry = true;
+    int before = pages;
+    float best = SCALES[0];
+    int fewest = Integer.MAX_VALUE;
+    for (float tried : SCALES) {
+      scale = tried;
+      pages = 0;
+      set(card);
+      boolean worth = pages == 1 || filled() > WORTH_A_PAGE;
+      if (pages < fewest) {
+        fewest = pages;
+        best = tried;
+      }
+      if (worth) {
+        break;
+      }
+    }
+    dry = false;
+    pages = before;
+    return best;
+  }
+
+  private float filled() {
+    float height = PDRectangle.A4.getHeight();
+    return (height - MARGIN - y) / (height - 2 * MARGIN);
+  }
+
+  private void set(FieldCard card) throws IOException {
     newPage();
     paragraph(card.title(), regular, 11, MARGIN, WIDTH);
     paragraph(card.program(), bold, 20, MARGIN, WIDTH);
     y -= 2;
     paragraph(card.sentence(), regular, 13, MARGIN, WIDTH);
-    y -= 8;
+    y -= 8 * scale;
     float half = (WIDTH - COLUMN_GAP) / 2;
     float top = y;
     table(card.tables().get(0), MARGIN, half);
@@ -82,39 +122,57 @@ public final class FieldCardPdf {
     for (FieldCard.Table more : card.tables().subList(2, card.tables().size())) {
       inColumns(more);
     }
+    if (!card.warnings().isEmpty()) {
+      heading(Words.say("card.warnings"));
+      for (String warning : card.warnings()) {
+        paragraph(warning, bold, 11, MARGIN, WIDTH);
+      }
+    }
     heading(Words.say("card.checklist"));
     for (CheckItem item : card.checklist()) {
       ask(2 * 11 * LEADING);
-      page.setLineWidth(1);
-      page.addRect(MARGIN + 1, y - BOX - 2, BOX, BOX);
-      page.stroke();
+      box();
       paragraph(item.text(), regular, 11.5f, MARGIN + 20, WIDTH - 20);
-      y -= 1.5f;
+      y -= 1.5f * scale;
     }
     heading(Words.say("card.cautions"));
     for (String caution : card.cautions()) {
       paragraph(caution, regular, 10.5f, MARGIN, WIDTH);
     }
-    page.close();
+  }
+
+  private void box() throws IOException {
+    if (!dry) {
+      float size = BOX * scale;
+      page.setLineWidth(1);
+      page.addRect(MARGIN + 1, y - size - 2 * scale, size, size);
+      page.stroke();
+    }
   }
 
   private void newPage() throws IOException {
+    pages++;
+    y = PDRectangle.A4.getHeight() - MARGIN;
+    if (dry) {
+      return;
+    }
     PDPage sheet = new PDPage(PDRectangle.A4);
     document.addPage(sheet);
     page = new PDPageContentStream(document, sheet);
-    y = PDRectangle.A4.getHeight() - MARGIN;
   }
 
   /** Goes on on a new page where there is no room. */
   private void ask(float height) throws IOException {
-    if (y - height < MARGIN) {
-      page.close();
+    if (y - height * scale < MARGIN) {
+      if (!dry) {
+        page.close();
+      }
       newPage();
     }
   }
 
   private void heading(String text) throws IOException {
-    y -= 7;
+    y -= 7 * scale;
     ask(60);
     paragraph(text, bold, 13, MARGIN, WIDTH);
     y -= 1;
@@ -157,52 +215,15 @@ public final class FieldCardPdf {
     }
   }
 
-  private void paragraph(String text, PDFont font, float size, float x, float width)
+  private void paragraph(String text, CardFont font, float size, float x, float width)
       throws IOException {
-    for (String line : lines(printable(text, font), font, size, width)) {
+    float set = size * scale;
+    for (String line : font.lines(text, set, width)) {
       ask(size * LEADING);
-      y -= size * LEADING;
-      page.beginText();
-      page.setFont(font, size);
-      page.newLineAtOffset(x, y + size * 0.25f);
-      page.showText(line);
-      page.endText();
-    }
-  }
-
-  /** What the font has no letter for becomes a question mark: a name may hold anything. */
-  private static String printable(String text, PDFont font) {
-    StringBuilder known = new StringBuilder();
-    text.codePoints()
-        .forEach(
-            c -> {
-              String letter = Character.isISOControl(c) ? " " : Character.toString(c);
-              try {
-                font.encode(letter);
-                known.append(letter);
-              } catch (IOException | IllegalArgumentException e) {
-                known.append('?');
-              }
-            });
-    return known.toString();
-  }
-
-  private static List<String> lines(String text, PDFont font, float size, float width)
-      throws IOException {
-    List<String> lines = new ArrayList<>();
-    StringBuilder line = new StringBuilder();
-    for (String word : text.split(" +")) {
-      String longer = line.isEmpty() ? word : line + " " + word;
-      if (!line.isEmpty() && font.getStringWidth(longer) * size / 1000 > width) {
-        lines.add(line.toString());
-        line.setLength(0);
-        line.append(word);
-      } else {
-        line.setLength(0);
-        line.append(longer);
+      y -= set * LEADING;
+      if (!dry) {
+        font.show(page, line, set, x, y + set * 0.25f);
       }
     }
-    lines.add(line.toString());
-    return lines;
   }
 }

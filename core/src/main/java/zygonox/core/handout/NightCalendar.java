@@ -20,6 +20,7 @@ import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
 import zygonox.core.site.Site;
 import zygonox.core.sky.Almanac.Window;
 import zygonox.core.sky.YearView.Prospect;
+import zygonox.core.words.Words;
 import zygonox.core.work.WholeFile;
 
 /** Chosen nights as a calendar file (RFC 5545), for the calendar one has anyway. */
@@ -56,12 +57,7 @@ public final class NightCalendar {
             window.from().atOffset(ZoneOffset.UTC).toInstant(),
             window.to().atOffset(ZoneOffset.UTC).toInstant(),
             title + ", " + site.name());
-    String about =
-        String.format(
-            Locale.ROOT,
-            "%.1f hours dark, moon %.0f %% lit.",
-            night.darkHours(),
-            100 * night.moonLit());
+    String about = Words.say("calendar.night", night.darkHours(), 100 * night.moonLit());
     event.add(new Description(about));
     event.add(new Location(site.name()));
     event.add(new Geo(site.place().latitudeDeg() + ";" + site.place().longitudeDeg()));

@@ -16,6 +16,7 @@ import java.util.function.BiConsumer;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.ReadFault;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.Folders;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 
@@ -36,7 +37,7 @@ public record MeasureStore(Path folder) {
 
   /** Where the system wants such things. */
   public static MeasureStore usual() {
-    return new MeasureStore(Path.of(System.getProperty("user.home"), ".cache", "zygonox"));
+    return new MeasureStore(Folders.cache());
   }
 
   private record KeptFrame(

@@ -6,6 +6,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.Optional;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Dial;
+import zygonox.core.optics.PointStarRule;
 import zygonox.core.program.Goal;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
@@ -14,6 +15,7 @@ import zygonox.core.program.ProgramFinding.Code;
 import zygonox.core.program.RunLimit;
 import zygonox.core.program.Yield;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.site.ZoneMap;
 import zygonox.core.sky.Almanac;
 
 /** The usual mend of each thing that can be found wrong with a plan. */
@@ -27,7 +29,7 @@ final class Mend {
       return switch (code) {
         case OVERLAP, NO_TIME_TO_TURN ->
             NightCheck.freeStart(night, index).map(t -> put(night, index, startAt(night, p, t)));
-        case PERIOD_TOO_SHORT, STORING_TOO_SLOW, TIMER_GAP ->
+        case WRITE_TOO_SLOW, TIMER_GAP ->
             Optional.of(
                 put(
                     night,
@@ -36,25 +38,15 @@ final class Mend {
                         p.interval().withGap(Math.max(1, night.kit().shortestGapSeconds())))));
         case DARK_SUBTRACTION ->
             Optional.of(night.withAssumptions(night.assumptions().withDarkSubtraction(false)));
-        case NO_BULB_AT_ALL -> Optional.of(put(night, index, shortened(night, p)));
-        case STARTS_BEFORE_DARK, SUN_UP -> atDusk(night, index, p);
-        case ENDS_AFTER_DAWN -> until(night, index, p, RunLimit.Kind.DAWN);
+        case NO_BULB -> Optional.of(put(night, index, shortened(night, p)));
+        case STARTS_IN_DUSK, STARTS_AFTER_DAWN, SUN_UP -> atDusk(night, index, p);
+        case ENDS_AFTER_DAWN, DAWN_AND_DUSK_INSIDE -> until(night, index, p, RunLimit.Kind.DAWN);
         case MOON_RISES -> until(night, index, p, RunLimit.Kind.MOONRISE);
         case TARGET_SETS -> until(night, index, p, RunLimit.Kind.TARGET_LOW);
         case SKY_CLIPS, SKY_DARK -> rightIso(night, index, p);
-        case STARS_TRAIL ->
-            Optional.of(
-                put(
-                    night,
-                    index,
-                    p.withInterval(
-                        p.interval()
-                            .withExposure(
-                                Dial.SHUTTER.notAbove(
-                                    night
-                                        .assumptions()
-                                        .rule()
-                                        .seconds(Yield.framed(p, night.kit(), night.place())))))));
+        case STARS_TRAIL -> Optional.of(put(night, index, pointed(night, p, rule(night))));
+        case STARS_DRAW_LINES ->
+            Optional.of(put(night, index, pointed(night, p, PointStarRule.OWN_WIDTH)));
         case BREAKS_VISIBLE -> smallestGap(night, index, p);
         case CARD_FULL -> fewerFrames(night, index, p);
         case LENS_REACH ->
@@ -63,13 +55,34 @@ final class Mend {
             Optional.of(put(night, index, p.withAperture(night.lens().widestAperture())));
         case ISO_HIGH ->
             Optional.of(put(night, index, p.withIso(night.kit().camera().highestIso())));
-        case BATTERY_EMPTY, RAMP_TOO_SHORT, NO_BULB, MANY_FRAMES, SKY_MOVES_ON, ODD_CLOCK ->
+        case BATTERY_EMPTY,
+            MOON_UP,
+            TARGET_LOW,
+            SKYLINE_HIDES,
+            RAMP_GAP,
+            RAMP_TOO_DARK,
+            RAMP_TOO_BRIGHT,
+            NEEDS_BULB,
+            MANY_FRAMES,
+            SKY_MOVES_ON ->
             Optional.empty();
+        case ODD_CLOCK ->
+            Optional.of(night.withSite(night.site().withZone(ZoneMap.at(night.place()))));
       };
     } catch (InvalidInput e) {
       // The mend would leave what is possible: then there is none.
       return Optional.empty();
     }
+  }
+
+  private static PointStarRule rule(Night night) {
+    return night.assumptions().rule();
+  }
+
+  /** The longest exposure on the dial that keeps a rule. */
+  private static Program pointed(Night night, Program p, PointStarRule rule) {
+    double limit = rule.seconds(Yield.framed(p, night.kit(), night.place()));
+    return p.withInterval(p.interval().withExposure(Dial.SHUTTER.notAbove(limit)));
   }
 
   private static Night put(Night night, int index, Program changed) {
@@ -102,8 +115,7 @@ final class Mend {
   /** Fewer frames, so that it ends in time. */
   private static Optional<Night> until(Night night, int index, Program p, RunLimit.Kind kind) {
     Body body = night.body();
-    return RunLimit.of(p, night.kit(), night.site(), night.target(), night.assumptions().celsius())
-        .stream()
+    return RunLimit.of(p, night.conditions(index)).stream()
         .filter(l -> l.kind() == kind)
         .findFirst()
         .filter(l -> Duration.between(p.start().toInstant(), l.at()).toMinutes() >= 1)

@@ -1,6 +1,8 @@
 package zygonox.core.night;
 
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -12,15 +14,18 @@ import zygonox.core.gear.Kit;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
 import zygonox.core.optics.Orientation;
+import zygonox.core.program.Conditions;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Job;
 import zygonox.core.program.Program;
-import zygonox.core.program.ProgramCheck;
+import zygonox.core.program.Ramp;
 import zygonox.core.program.StartingPrograms;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Place;
 import zygonox.core.site.Site;
+import zygonox.core.site.ZoneMap;
 import zygonox.core.sky.SkyBody;
 
 /**
@@ -84,15 +89,56 @@ public record Night(
         : Optional.of(SkyBody.parse(assumptions.target()));
   }
 
-  /** What its programs are held against. */
-  public ProgramCheck.Conditions conditions() {
-    return new ProgramCheck.Conditions(
-        kit,
-        site,
-        assumptions.rule(),
-        target(),
-        assumptions.celsius(),
-        assumptions.darkSubtraction());
+  /** What one of its programs is held against: those before it have used card and batteries. */
+  public Conditions conditions(int index) {
+    Conditions conditions =
+        new Conditions(
+            kit,
+            site,
+            assumptions.rule(),
+            target(),
+            assumptions.celsius(),
+            assumptions.darkSubtraction(),
+            assumptions.moonLimit(),
+            assumptions.nightStops(),
+            Conditions.Used.NOTHING);
+    Instant start = programs.get(index).start().toInstant();
+    for (int i = 0; i < programs.size(); i++) {
+      Instant other = programs.get(i).start().toInstant();
+      if (other.isBefore(start) || other.equals(start) && i < index) {
+        conditions = conditions.withUsed(conditions.after(programs.get(i)));
+      }
+    }
+    return conditions;
+  }
+
+  /** The same for a program that may be one of them, or one that is only thought of. */
+  public Conditions conditions(Program program) {
+    return conditions(Math.max(0, programs.indexOf(program)));
+  }
+
+  /**
+   * Reads a time of day in this night: from noon on it is of the evening's date, before noon of the
+   * next.
+   *
+   * @throws InvalidInput when it is none
+   */
+  public OffsetDateTime time(String typed) {
+    return Moments.inNight(date, zone(), typed);
+  }
+
+  /**
+   * How the exposure of one of its programs follows the light; empty where it is not that kind of
+   * job, or its period leaves no time to expose.
+   */
+  public Optional<Ramp> ramp(int index) {
+    Program program = programs.get(index);
+    boolean isRamp =
+        program.job() == Job.DAY_INTO_NIGHT
+            && Ramp.hasRoom(program.interval().periodSeconds(), kit);
+    return isRamp
+        ? Optional.of(Ramp.of(program, kit, place(), Ramp.Manner.of(conditions(index), kit)))
+        : Optional.empty();
   }
 
   /** Sensible programs to begin with, made for this night. */
@@ -100,13 +146,22 @@ public record Night(
     return new StartingPrograms(kit, site, date, assumptions.rule(), target());
   }
 
-  /** The same plan at another site, or at the site as it is now known. */
+  /**
+   * The same plan at another site, or at the site as it is now known: programs begin at the same
+   * hour by the clock there.
+   */
   public Night withSite(Site other) {
     List<Program> moved =
         other.zone().equals(site.zone())
             ? programs
             : programs.stream()
-                .map(p -> p.withStart(p.start().atZoneSameInstant(other.zone()).toOffsetDateTime()))
+                .map(
+                    p ->
+                        p.withStart(
+                            p.start()
+                                .atZoneSameInstant(zone())
+                                .withZoneSameLocal(other.zone())
+                                .toOffsetDateTime()))
                 .toList();
     return new Night(name, date, other, kit, assumptions, millAzimuthDeg, moved, ticked);
   }
@@ -122,6 +177,13 @@ public record Night(
                         p.start().atZoneSameInstant(zone()).plusDays(days).toOffsetDateTime()))
             .toList();
     return new Night(name, other, site, kit, assumptions, millAzimuthDeg, moved, ticked);
+  }
+
+  public Night withName(String other) {
+    if (other.isBlank()) {
+      throw new InvalidInput("A night needs a name, such as \"the old mill\"");
+    }
+    return new Night(other, date, site, kit, assumptions, millAzimuthDeg, programs, ticked);
   }
 
   public Night withKit(Kit other) {
@@ -154,17 +216,23 @@ public record Night(
     return new Night(name, date, site, kit, assumptions, millAzimuthDeg, programs, all);
   }
 
+  /** A place to begin with, where none is known: its clock is its own, not the computer's. */
+  public static Site anySite() {
+    Place place = new Place(50, 10, 0);
+    return Site.of("my place", place, ZoneMap.at(place));
+  }
+
   /**
    * A plan to begin with: an hour's star trails to the north, with gear of common sizes.
    *
    * @param date the evening's date
    */
-  public static Night toBegin(LocalDate date, ZoneId zone) {
+  public static Night toBegin(LocalDate date, Site site) {
     Program trails =
         new Program(
             Job.STAR_TRAILS_SHORT,
             "star trails",
-            date.atTime(22, 0).atZone(zone).toOffsetDateTime(),
+            date.atTime(22, 0).atZone(site.zone()).toOffsetDateTime(),
             new Interval(2, 20, 1, 170),
             2.8,
             1600,
@@ -175,7 +243,7 @@ public record Night(
     return new Night(
         "A night",
         date,
-        Site.of("my place", new Place(50, 10, 0), zone),
+        site,
         Kit.usual(
             new Body("a body of 24 MP, 36 x 24 mm", 36, 24, 6000, 4000),
             new Lens("a lens of 24 mm", 24, 1.8)),

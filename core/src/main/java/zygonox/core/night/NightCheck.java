@@ -26,7 +26,7 @@ public final class NightCheck {
   /** Everything that can be said of one of a night's programs, worst first. */
   public static List<NightFinding> of(Night night, int program) {
     List<ProgramFinding> found =
-        new ArrayList<>(ProgramCheck.of(night.programs().get(program), night.conditions()));
+        new ArrayList<>(ProgramCheck.of(night.programs().get(program), night.conditions(program)));
     addNeighbours(found, night, program);
     if (night.site().hasOddClock(night.programs().get(program).start().toInstant())) {
       double ahead =
@@ -34,7 +34,6 @@ public final class NightCheck {
       found.add(
           ProgramFinding.of(Code.ODD_CLOCK, night.zone().getId(), Math.round(Math.abs(ahead))));
     }
-    addSum(found, night);
     found.sort(Comparator.comparing(ProgramFinding::code));
     return found.stream()
         .map(f -> new NightFinding(program, f, Mend.of(night, program, f.code())))
@@ -69,23 +68,6 @@ public final class NightCheck {
         && (Math.min(turned, 360 - turned) > SAME_WAY_DEG
             || Math.abs(a.facing().altitudeDeg() - b.facing().altitudeDeg()) > SAME_WAY_DEG
             || a.focalMm() != b.focalMm());
-  }
-
-  /** Card and batteries for all the programs together, where each alone would do. */
-  private static void addSum(List<ProgramFinding> found, Night night) {
-    int frames = 0;
-    double open = 0;
-    for (Program program : night.programs()) {
-      int count = program.frames(night.body());
-      frames += count;
-      open += count * program.interval().exposureSeconds();
-    }
-    for (ProgramFinding sum :
-        ProgramCheck.ofSupplies(night.kit(), frames, open, night.assumptions().celsius())) {
-      if (found.stream().noneMatch(f -> f.code() == sum.code())) {
-        found.add(sum);
-      }
-    }
   }
 
   /** The earliest start at which a program overlaps none of the others and can be turned to. */

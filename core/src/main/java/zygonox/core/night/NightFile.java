@@ -11,11 +11,11 @@ import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.DateTimeException;
-import java.time.LocalDate;
-import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -34,10 +34,13 @@ import zygonox.core.program.Panorama;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Place;
 import zygonox.core.site.Site;
+import zygonox.core.site.Zones;
 import zygonox.core.sky.SkyBrightness;
 import zygonox.core.sky.Skyline;
+import zygonox.core.work.DiskFault;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
 
@@ -79,9 +82,12 @@ public final class NightFile {
       throw new InvalidInput(file + " is not there; name a night's folder or its night.json");
     }
     try {
+      if (!startsLikeJson(file)) {
+        throw new InvalidInput(file + " is not a night; name a night's folder or its night.json");
+      }
       JsonNode root = JSON.readTree(file.toFile());
       if (!(root instanceof ObjectNode object) || !FORMAT.equals(root.path("format").asText())) {
-        throw new InvalidInput(file + " is no night: it lacks \"format\": \"" + FORMAT + "\"");
+        throw new InvalidInput(file + " is not a night: it lacks \"format\": \"" + FORMAT + "\"");
       }
       int version = root.path("version").asInt(0);
       if (version > VERSION) {
@@ -96,7 +102,16 @@ public final class NightFile {
               .formatted(file, e.getLocation() == null ? 1 : e.getLocation().getLineNr()),
           e);
     } catch (IOException e) {
-      throw new WorkFailed(file + " cannot be read: " + e.getMessage(), e);
+      throw new WorkFailed(file + " cannot be read: " + DiskFault.reason(e), e);
+    }
+  }
+
+  /** A picture or another file given by mistake is no damaged night. */
+  private static boolean startsLikeJson(Path file) throws IOException {
+    try (InputStream in = Files.newInputStream(file)) {
+      String start = new String(in.readNBytes(64), StandardCharsets.UTF_8);
+      // A byte order mark may stand before it.
+      return start.replace("\uFEFF", "").strip().startsWith("{");
     }
   }
 
@@ -117,8 +132,8 @@ public final class NightFile {
     try {
       return new Night(
           text(stored, "name"),
-          LocalDate.parse(text(stored, "date")),
-          site(object(stored, "place"), ZoneId.of(text(stored, "zone"))),
+          Moments.parseDate(text(stored, "date")),
+          site(object(stored, "place"), Zones.parse(text(stored, "zone"))),
           GearJson.kit(object(stored, "gear")),
           assumptions(stored.path("assumptions")),
           stored.path("scene").path("windmillAzimuthDeg").asDouble(0),
@@ -128,7 +143,8 @@ public final class NightFile {
       throw new InvalidInput(file + ": " + e.getMessage(), e);
     } catch (DateTimeException e) {
       throw new InvalidInput(
-          file + ": " + e.getMessage() + "; dates are like 2026-10-14, zones like Europe/London",
+          file
+              + " has a date or a zone that is not known; write them like 2026-10-14 and Europe/London",
           e);
     }
   }
@@ -155,6 +171,7 @@ public final class NightFile {
         json.path("celsius").asDouble(usual.celsius()),
         json.path("darkSubtraction").asBoolean(usual.darkSubtraction()),
         json.path("moonLimit").asDouble(usual.moonLimit()),
+        json.path("nightStops").asDouble(usual.nightStops()),
         json.path("clipFps").asDouble(usual.clipFps()));
   }
 
@@ -197,7 +214,7 @@ public final class NightFile {
           new Program(
               keyed(Job.class, p, "job", Job.OWN),
               text(p, "name"),
-              OffsetDateTime.parse(text(p, "start")),
+              Moments.parseWithOffset(text(p, "start")),
               new Interval(
                   p.path("delaySeconds").asDouble(0),
                   number(p, "exposureSeconds"),
@@ -262,6 +279,7 @@ public final class NightFile {
         .put("celsius", assumptions.celsius())
         .put("darkSubtraction", assumptions.darkSubtraction())
         .put("moonLimit", assumptions.moonLimit())
+        .put("nightStops", assumptions.nightStops())
         .put("clipFps", assumptions.clipFps());
     root.putObject("scene").put("windmillAzimuthDeg", night.millAzimuthDeg());
     ArrayNode programs = root.putArray("programs");

@@ -13,11 +13,20 @@ import zygonox.core.quantity.InvalidInput;
  */
 public record Body(
     String name, double sensorWidthMm, double sensorHeightMm, int pixelsWide, int pixelsHigh) {
+  /** Makers round the millimetres; pixels are square. */
+  private static final double SAME_SHAPE = 0.035;
+
   public Body {
     InvalidInput.check("The sensor's width in mm", sensorWidthMm, 1, 200);
     InvalidInput.check("The sensor's height in mm", sensorHeightMm, 1, 200);
     InvalidInput.check("The pixels in a row", pixelsWide, 16, 65_500);
     InvalidInput.check("The rows of pixels", pixelsHigh, 16, 65_500);
+    double shapes = sensorWidthMm / sensorHeightMm / ((double) pixelsWide / pixelsHigh);
+    if (Math.abs(shapes - 1) > SAME_SHAPE) {
+      throw new InvalidInput(
+          "A sensor of %s x %s mm and %d x %d pixels differ in shape; give both as width and height of the same body"
+              .formatted(sensorWidthMm, sensorHeightMm, pixelsWide, pixelsHigh));
+    }
   }
 
   /** Distance from pixel to pixel in micrometres. */

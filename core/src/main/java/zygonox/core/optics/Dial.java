@@ -39,9 +39,6 @@ public enum Dial {
   /** Numbers that differ by less than this are one and the same. */
   private static final double SAME = 1e-6;
 
-  /** Times that differ by less than this are one and the same on a dial, in stops. */
-  private static final double SAME_STOPS = 0.12;
-
   private final double[] marks;
 
   Dial(double... marks) {
@@ -82,20 +79,5 @@ public enum Dial {
         .filter(m -> m <= value * (1 + SAME))
         .findFirst()
         .orElse(marks[0]);
-  }
-
-  /**
-   * What cameras write under the 1 for a short time: 60 for 1/64 s; of a time between the marks,
-   * what it comes to.
-   *
-   * @param seconds above 0 and under a quarter
-   */
-  public static long fraction(double seconds) {
-    for (int mark : fractions()) {
-      if (Math.abs(Math.log(mark * seconds) / Math.log(2)) < SAME_STOPS) {
-        return mark;
-      }
-    }
-    return Math.round(1 / seconds);
   }
 }

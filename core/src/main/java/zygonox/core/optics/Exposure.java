@@ -1,9 +1,8 @@
 package zygonox.core.optics;
 
 import java.util.Locale;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Seconds;
 
 /**
  * Shutter, aperture and ISO speed.
@@ -13,6 +12,8 @@ import zygonox.core.quantity.InvalidInput;
  * @param iso ISO speed, 1 to 10 million
  */
 public record Exposure(double shutterSeconds, double aperture, double iso) {
+  private static final double DIAL_ENDS_SECONDS = 30;
+
   public Exposure {
     InvalidInput.check("The shutter time in seconds", shutterSeconds, 1e-5, 86_400);
     InvalidInput.check("The aperture", aperture, 0.5, 128);
@@ -52,15 +53,45 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
     return new Exposure(shutterSeconds * Math.pow(2, stops), aperture, iso);
   }
 
+  /** One of the three. */
+  public enum Term {
+    SHUTTER,
+    APERTURE,
+    ISO
+  }
+
+  /** Which term a text that {@link #solve} reads leaves open. */
+  public static Term openTerm(String text) {
+    Terms terms = terms(text);
+    return terms.shutterSeconds == null
+        ? Term.SHUTTER
+        : terms.aperture == null ? Term.APERTURE : Term.ISO;
+  }
+
+  /**
+   * With one of the terms moved to the nearest that can be set: a number on a camera's dial; beyond
+   * the half minute where dials end, a whole second on a timer [common practice].
+   */
+  public Exposure onDial(Term term) {
+    return switch (term) {
+      case SHUTTER ->
+          new Exposure(
+              shutterSeconds > DIAL_ENDS_SECONDS
+                  ? Math.rint(shutterSeconds)
+                  : Dial.SHUTTER.nearest(shutterSeconds),
+              aperture,
+              iso);
+      case APERTURE -> new Exposure(shutterSeconds, Dial.APERTURE.nearest(aperture), iso);
+      case ISO -> new Exposure(shutterSeconds, aperture, Dial.ISO.nearest(iso));
+    };
+  }
+
   private static double log2(double x) {
     return Math.log(x) / Math.log(2);
   }
 
   /** An exposure of which one term may be open. */
   private record Terms(Double shutterSeconds, Double aperture, Double iso) {}
-
-  private static final Pattern SHUTTER =
-      Pattern.compile("(?:(\\d+(?:\\.\\d+)?)/)?(\\d+(?:\\.\\d+)?)\\s*(s|min|h)?");
 
   /** Reads all three terms, such as {@code 15s,f/2.8,ISO6400} or {@code 1/250s,f/8,ISO100}. */
   public static Exposure parse(String text) {
@@ -87,19 +118,25 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
       throw new InvalidInput(
           "\"" + text + "\" has " + open + " open terms; put a ? for exactly one of the three");
     }
+    return asBright(
+        openTerm(text),
+        terms.shutterSeconds == null ? shutterSeconds : terms.shutterSeconds,
+        terms.aperture == null ? aperture : terms.aperture,
+        terms.iso == null ? iso : terms.iso);
+  }
+
+  /**
+   * The exposure as bright as this one, two of its terms as given and the third as it must be.
+   *
+   * @throws InvalidInput when that is beyond any camera
+   */
+  public Exposure asBright(Term open, double seconds, double fNumber, double speed) {
     double light = shutterSeconds * iso / (aperture * aperture);
-    if (terms.shutterSeconds == null) {
-      return new Exposure(
-          light * terms.aperture * terms.aperture / terms.iso, terms.aperture, terms.iso);
-    }
-    if (terms.aperture == null) {
-      return new Exposure(
-          terms.shutterSeconds, Math.sqrt(terms.shutterSeconds * terms.iso / light), terms.iso);
-    }
-    return new Exposure(
-        terms.shutterSeconds,
-        terms.aperture,
-        light * terms.aperture * terms.aperture / terms.shutterSeconds);
+    return switch (open) {
+      case SHUTTER -> new Exposure(light * fNumber * fNumber / speed, fNumber, speed);
+      case APERTURE -> new Exposure(seconds, Math.sqrt(seconds * speed / light), speed);
+      case ISO -> new Exposure(seconds, fNumber, light * fNumber * fNumber / seconds);
+    };
   }
 
   private static Terms terms(String text) {
@@ -108,7 +145,7 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
       throw new InvalidInput(
           "\""
               + text
-              + "\" is no exposure; write shutter, aperture and ISO like 15s,f/2.8,ISO6400");
+              + "\" is not an exposure; write shutter, aperture and ISO like 15s,f/2.8,ISO6400");
     }
     return new Terms(
         shutter(parts[0]),
@@ -120,16 +157,7 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
     if (text.equals("?")) {
       return null;
     }
-    Matcher matcher = SHUTTER.matcher(text.toLowerCase(Locale.ROOT));
-    if (!matcher.matches()) {
-      throw new InvalidInput(
-          "\"" + text + "\" is no shutter time; write it like 15s, 1/250s or 4min");
-    }
-    double value = Double.parseDouble(matcher.group(2));
-    double seconds =
-        matcher.group(1) == null ? value : Double.parseDouble(matcher.group(1)) / value;
-    double unit = "min".equals(matcher.group(3)) ? 60 : "h".equals(matcher.group(3)) ? 3600 : 1;
-    return seconds * unit;
+    return Seconds.parse(text);
   }
 
   private static Double number(String digits, String what, String text) {

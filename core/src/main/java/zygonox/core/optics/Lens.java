@@ -35,6 +35,27 @@ public record Lens(
     return focalMm >= shortestMm - 0.05 && focalMm <= longestMm + 0.05;
   }
 
+  /**
+   * A focal length that it has.
+   *
+   * @throws InvalidInput when it cannot be set to it
+   */
+  public double checked(double focalMm) {
+    if (!reaches(focalMm)) {
+      throw new InvalidInput(
+          shortestMm == longestMm
+              ? "The lens (%s) has %s mm alone; choose another lens on the Gear page"
+                  .formatted(name, plain(shortestMm))
+              : "The lens (%s) reaches from %s to %s mm; choose another lens on the Gear page"
+                  .formatted(name, plain(shortestMm), plain(longestMm)));
+    }
+    return focalMm;
+  }
+
+  private static String plain(double mm) {
+    return mm == Math.rint(mm) ? Long.toString((long) mm) : Double.toString(mm);
+  }
+
   /** The nearest focal length it can be set to. */
   public double nearest(double focalMm) {
     return Math.max(shortestMm, Math.min(longestMm, focalMm));

@@ -2,6 +2,7 @@ package zygonox.core.optics;
 
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.sky.SiderealTime;
 
 /**
@@ -66,7 +67,7 @@ public record Sensor(Body body, double focalMm, double aperture) {
 
   /** How far a star moves during an exposure, in pixels, at the frame's centre. */
   public double driftPixels(double exposureSeconds, double declinationDeg) {
-    InvalidInput.check("The exposure in seconds", exposureSeconds, 0, 86_400);
+    Seconds.check("The exposure", exposureSeconds, 0, 86_400);
     InvalidInput.check("The declination in degrees", declinationDeg, -90, 90);
     return SiderealTime.RATE_ARCSEC_PER_SECOND
         * exposureSeconds

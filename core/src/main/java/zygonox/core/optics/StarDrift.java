@@ -33,6 +33,17 @@ public final class StarDrift {
     this.pole = new Vector(Angle.cos(latitudeDeg), 0, Angle.sin(latitudeDeg));
   }
 
+  /**
+   * Of a level camera that looks at a declination where it crosses the meridian: the long side lies
+   * along the stars' way, wherever on earth.
+   *
+   * @param declinationDeg of the middle of the frame, -90 to 90
+   */
+  public static StarDrift atDeclination(Body body, double focalMm, double declinationDeg) {
+    // Seen from the pole, the altitude is the declination and every direction the meridian's.
+    return new StarDrift(body, focalMm, new Direction(0, declinationDeg), 90);
+  }
+
   /** Pixels a second at a pixel. */
   public double pixelsPerSecond(double x, double y) {
     Vector before = turned(projection.towards(x, y), -STEP_SECONDS / 2);

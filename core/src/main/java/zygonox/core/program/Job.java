@@ -61,6 +61,11 @@ public enum Job {
     return light;
   }
 
+  /** Whether it wants the night's target in its frames, well up. */
+  public boolean aimsAtTarget() {
+    return stars == Stars.POINTS || stars == Stars.FOLLOWED;
+  }
+
   /** Whether the camera is held in the hand. */
   public boolean isHandheld() {
     return this == NOISE_BURST || this == RESOLUTION_BURST;

@@ -1,6 +1,7 @@
 package zygonox.core.program;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import zygonox.core.optics.Sensor;
 import zygonox.core.quantity.Angle;
@@ -39,116 +40,153 @@ public record Panorama(
   }
 
   /**
+   * One row of positions.
+   *
+   * @param altitudeDeg of the frames' middles
+   * @param columns positions in it
+   * @param stepDeg how far the head turns from one to the next, in azimuth; 0 for a single one
+   * @param clicks how many clicks that is; 0 for a head without clicks
+   * @param overlap share of a frame's width along its middle line that its neighbour covers again
+   */
+  public record Row(double altitudeDeg, int columns, double stepDeg, int clicks, double overlap) {}
+
+  /**
    * Where the head goes.
    *
-   * @param columns positions in a row
-   * @param rows rows, each for the whole span
-   * @param stepDeg how far the head turns from one position to the next
-   * @param clicks how many clicks that is; 0 for a head without clicks
-   * @param overlap share of a frame that its neighbour covers again, at the least
+   * @param rows from the top, in the order they are shot
    * @param rowStepDeg from row to row
-   * @param positions in the order they are shot: the sky's rows first, each back the way the last
-   *     one came
+   * @param positions in the order they are shot: each row back the way the last one came
    * @param turnSeconds between two positions
+   * @param sharedArea share of a frame's area that its neighbour in the fullest row covers again
    * @param megapixels of the whole, at the scale of the frames' middle
    */
   public record Layout(
-      int columns,
-      int rows,
-      double stepDeg,
-      int clicks,
-      double overlap,
+      List<Row> rows,
       double rowStepDeg,
       List<Direction> positions,
       double turnSeconds,
+      double sharedArea,
       double megapixels) {
-    /** Time at one position, turning left out, in s. */
-    private static double positionSeconds(Interval interval) {
-      return interval.runSeconds();
+    public Layout {
+      rows = List.copyOf(rows);
+      positions = List.copyOf(positions);
     }
 
-    /** Time for one row, in s. */
+    /** The row with the most positions: the one nearest the horizon. */
+    public Row fullest() {
+      return rows.stream().max(Comparator.comparingInt(Row::columns)).orElseThrow();
+    }
+
+    /** The least overlap between neighbours on any row; of rows of one position that of none. */
+    public double overlap() {
+      return rows.stream()
+          .filter(r -> r.columns() > 1)
+          .mapToDouble(Row::overlap)
+          .min()
+          .orElse(fullest().overlap());
+    }
+
+    /** Time for the longest row, in s. */
     public double rowSeconds(Interval interval) {
-      return columns * positionSeconds(interval) + (columns - 1) * turnSeconds;
+      int columns = fullest().columns();
+      return columns * interval.runSeconds() + (columns - 1) * turnSeconds;
     }
 
     /** Time for the whole, in s. */
     public double totalSeconds(Interval interval) {
-      return positions.size() * positionSeconds(interval) + (positions.size() - 1) * turnSeconds;
+      return positions.size() * interval.runSeconds() + (positions.size() - 1) * turnSeconds;
     }
 
-    /** How far the sky turns while one row is shot, in degrees. */
+    /** How far the sky turns while the longest row is shot, in degrees. */
     public double skyTurnDegrees(Interval interval) {
       return rowSeconds(interval) * SiderealTime.RATE_ARCSEC_PER_SECOND / 3600;
     }
 
     /** When a position's first frame opens, in s after the first of all. */
     double offsetSeconds(int position, Interval interval) {
-      return position * (positionSeconds(interval) + turnSeconds);
+      return position * (interval.runSeconds() + turnSeconds);
     }
   }
 
   /**
+   * The fewest positions that cover the whole with the overlap that was asked for, on every row.
+   *
    * @param sensor the body as it is held, and the lens
    * @param middle the middle of the whole
    * @throws InvalidInput when it takes thousands of positions, or reaches over the zenith
    */
   public Layout layout(Sensor sensor, Direction middle) {
-    double wide = sensor.fieldOfViewDeg(sensor.body().sensorWidthMm());
-    double high = sensor.fieldOfViewDeg(sensor.body().sensorHeightMm());
-    int rows = count(heightDeg, high, high * (1 - overlap));
-    double rowStep = rows == 1 ? 0 : (heightDeg - high) / (rows - 1);
-    double top = middle.altitudeDeg() + rowStep * (rows - 1) / 2;
-    double bottom = middle.altitudeDeg() - rowStep * (rows - 1) / 2;
+    FrameOnSphere frame = new FrameOnSphere(sensor);
+    double high = frame.highDeg();
+    int rowCount = count(heightDeg, high, high * (1 - overlap));
+    double rowStep = rowCount == 1 ? 0 : (heightDeg - high) / (rowCount - 1);
+    double top = middle.altitudeDeg() + rowStep * (rowCount - 1) / 2;
+    double bottom = middle.altitudeDeg() - rowStep * (rowCount - 1) / 2;
     if (top > 89 || bottom < -89) {
       throw new InvalidInput(
           "A height of %.0f degrees around an altitude of %.0f reaches over the zenith or the feet; make it lower"
               .formatted(heightDeg, middle.altitudeDeg()));
     }
-    // Azimuths lie closer together higher up: frames part first where a row is nearest the horizon.
-    double shrink = Angle.cos(Math.max(0, Math.abs(bottom) - high / 2));
-    double step = wide * (1 - overlap) / shrink;
-    int clicks = clickDeg == 0 ? 0 : (int) Math.floor(step / clickDeg + 1e-9);
-    if (clickDeg > 0 && clicks == 0) {
-      throw new InvalidInput(
-          "Clicks of %s degrees are too far apart: this lens needs %.1f or fewer for that overlap"
-              .formatted(String.valueOf(clickDeg), step));
+    List<Row> rows = new ArrayList<>();
+    long positions = 0;
+    for (int i = 0; i < rowCount; i++) {
+      Row row = row(frame, top - i * rowStep);
+      rows.add(row);
+      positions += row.columns();
     }
-    double turned = clicks == 0 ? step : clicks * clickDeg;
-    int columns = columns(wide / shrink, turned);
-    InvalidInput.check("The count of positions", columns * rows, 1, MOST_POSITIONS);
+    InvalidInput.check("The count of positions", (double) positions, 1, MOST_POSITIONS);
+    Row fullest = rows.stream().max(Comparator.comparingInt(Row::columns)).orElseThrow();
     double scale = 3600 / sensor.arcsecPerPixel();
-    double pixelsWide = scale * ((columns - 1) * turned * shrink + wide);
-    double pixelsHigh = scale * ((rows - 1) * rowStep + high);
+    double middleLine = Angle.cos(fullest.altitudeDeg());
+    double pixelsWide =
+        scale * ((fullest.columns() - 1) * fullest.stepDeg() * middleLine + frame.wideDeg());
+    double pixelsHigh = scale * ((rowCount - 1) * rowStep + high);
     return new Layout(
-        columns,
         rows,
-        turned,
-        clicks,
-        1 - turned * shrink / wide,
         rowStep,
-        positions(columns, rows, turned, top, rowStep, middle.azimuthDeg()),
+        positions(rows, middle.azimuthDeg()),
         turnSeconds,
+        frame.sharedArea(fullest.altitudeDeg(), fullest.stepDeg()),
         pixelsWide * pixelsHigh / 1e6);
   }
 
-  /** columns = ceil((span - FOV) / step) + 1; all round there is no end to be covered. */
-  private int columns(double wide, double step) {
-    return spanDeg >= 360 ? (int) Math.ceil(360 / step - 1e-9) : count(spanDeg, wide, step);
+  /** A row: the higher it is, the farther apart its positions may be. */
+  private Row row(FrameOnSphere frame, double altitudeDeg) {
+    double seen = frame.azimuthSpanDeg(altitudeDeg);
+    double step = frame.longestStepDeg(altitudeDeg, overlap);
+    int clicks = 0;
+    if (clickDeg > 0) {
+      clicks = (int) Math.floor(step / clickDeg + 1e-9);
+      if (clicks == 0) {
+        throw new InvalidInput(
+            "Clicks of %s degrees are too far apart: this lens needs %.1f or fewer for that overlap"
+                .formatted(String.valueOf(clickDeg), step));
+      }
+      step = clicks * clickDeg;
+    }
+    // All round there is no end to be covered.
+    int columns = spanDeg >= 360 ? (int) Math.ceil(360 / step - 1e-9) : count(spanDeg, seen, step);
+    if (columns == 1) {
+      return new Row(altitudeDeg, 1, 0, 0, 1);
+    }
+    if (clickDeg == 0) {
+      step = spanDeg >= 360 ? 360.0 / columns : (spanDeg - seen) / (columns - 1);
+    }
+    return new Row(altitudeDeg, columns, step, clicks, frame.overlap(altitudeDeg, step));
   }
 
   private static int count(double span, double view, double step) {
     return span <= view ? 1 : (int) Math.min(1e6, Math.ceil((span - view) / step - 1e-9) + 1);
   }
 
-  private static List<Direction> positions(
-      int columns, int rows, double step, double top, double rowStep, double middleDeg) {
+  private static List<Direction> positions(List<Row> rows, double middleDeg) {
     List<Direction> positions = new ArrayList<>();
-    for (int row = 0; row < rows; row++) {
-      for (int k = 0; k < columns; k++) {
-        int column = row % 2 == 0 ? k : columns - 1 - k;
-        double azimuth = middleDeg + (column - (columns - 1) / 2.0) * step;
-        positions.add(new Direction(azimuth, top - row * rowStep));
+    for (int r = 0; r < rows.size(); r++) {
+      Row row = rows.get(r);
+      for (int k = 0; k < row.columns(); k++) {
+        int column = r % 2 == 0 ? k : row.columns() - 1 - k;
+        double azimuth = middleDeg + (column - (row.columns() - 1) / 2.0) * row.stepDeg();
+        positions.add(new Direction(azimuth, row.altitudeDeg()));
       }
     }
     return positions;

@@ -44,7 +44,7 @@ public record Program(
     InvalidInput.check("The focal length in mm", focalMm, 1, 5000);
   }
 
-  /** A program of no special kind, the camera held level. */
+  /** A program of no special kind, the camera held in landscape. */
   public Program(
       String name,
       OffsetDateTime start,
@@ -74,6 +74,11 @@ public record Program(
   /** What its lens makes of a body's sensor. */
   public Sensor sensor(Body body) {
     return new Sensor(orientation.held(body), focalMm, aperture);
+  }
+
+  /** When the first frame opens. */
+  public Instant firstOpening() {
+    return start.toInstant().plus(Interval.duration(interval.delaySeconds()));
   }
 
   /** From the timer's start to the last closing, in seconds. */

@@ -1,34 +1,21 @@
 package zygonox.core.program;
 
-import java.time.Instant;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import zygonox.core.gear.Kit;
 import zygonox.core.optics.LightMeter;
 import zygonox.core.optics.PointStarRule;
 import zygonox.core.program.ProgramFinding.Code;
 import zygonox.core.quantity.ByteSize;
-import zygonox.core.quantity.Place;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.site.Site;
-import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.SkyGlow;
-import zygonox.core.sky.Sun;
-import zygonox.core.sky.Twilight;
 import zygonox.core.sky.Vector;
 
 /** Holds a program against what usually goes wrong. Each finding is one thing, worst first. */
 public final class ProgramCheck {
-  /** Shortest closed time cameras manage between stored frames, in s [common practice]. */
-  private static final double SHORTEST_GAP_SECONDS = 0.5;
-
-  /** Longest exposure cameras time themselves, in s [common practice]. */
-  private static final double LONGEST_TIMED_SECONDS = 30;
-
   /** File numbers go from 0001 to 9999 [common practice]. */
   private static final int FILE_NUMBERS = 9999;
 
@@ -43,94 +30,73 @@ public final class ProgramCheck {
   /** The sky's peak at a third of the encoded scale: what a mend aims for. */
   public static final double SKY_RIGHT_SHARE = 0.09;
 
-  /** A star may move by its own width and a little more before it is called a line. */
+  /** A rule's limit is rounded to what a dial has: a little more is no breach of it. */
   private static final double RULE_TOLERANCE = 1.05;
+
+  /** A star that moves by more widths than this is a line at 100 % [common practice]. */
+  public static final double LINE_WIDTHS = 2;
 
   /** Rows of a panorama that differ by more than this do not join [common practice]. */
   private static final double SKY_MOVES_DEGREES = 2.5;
 
-  private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
-
   private ProgramCheck() {}
-
-  /** What a program is held against, besides its own numbers. */
-  public record Conditions(
-      Kit kit,
-      Site site,
-      PointStarRule rule,
-      Optional<SkyBody> target,
-      double celsius,
-      boolean darkSubtraction) {}
 
   /** Everything that can be said of one program. */
   public static List<ProgramFinding> of(Program program, Conditions conditions) {
     List<ProgramFinding> findings = new ArrayList<>();
-    Kit kit = conditions.kit();
-    Site site = conditions.site();
-    if (program.job().light() == Job.Light.DARK) {
-      findings.addAll(
-          ofLight(
-              program.start().toInstant(),
-              program.interval().delaySeconds(),
-              program.end(kit.camera().body()),
-              site.place(),
-              site.zone()));
-    }
-    findings.addAll(ofKit(program, conditions));
+    findings.addAll(ofKit(program.interval(), conditions.kit(), conditions.darkSubtraction()));
+    findings.addAll(ofLens(program, conditions.kit()));
     findings.addAll(ofSky(program, conditions));
-    findings.addAll(ofSupplies(kit, program, conditions.celsius()));
+    findings.addAll(ofStars(program, conditions));
+    findings.addAll(ofHead(program, conditions.kit()));
+    findings.addAll(ofRamp(program, conditions));
+    findings.addAll(ofSupplies(program, conditions));
     findings.sort(Comparator.comparing(ProgramFinding::code));
     return findings;
   }
 
-  /** What can be said of the interval alone. */
-  public static List<ProgramFinding> ofInterval(Interval interval) {
+  /** Whether camera and timer can do it. */
+  public static List<ProgramFinding> ofKit(Interval i, Kit kit, boolean darkSubtraction) {
     List<ProgramFinding> findings = new ArrayList<>();
-    if (interval.count() > 1 && interval.gapSeconds() < SHORTEST_GAP_SECONDS) {
-      findings.add(ProgramFinding.of(Code.PERIOD_TOO_SHORT, plain(interval.gapSeconds())));
-    }
-    if (interval.exposureSeconds() > LONGEST_TIMED_SECONDS) {
-      findings.add(
-          ProgramFinding.of(
-              Code.NO_BULB, plain(interval.exposureSeconds()), plain(LONGEST_TIMED_SECONDS)));
-    }
-    if (interval.count() > FILE_NUMBERS) {
-      findings.add(ProgramFinding.of(Code.MANY_FRAMES, interval.count()));
-    }
-    return findings;
-  }
-
-  private static List<ProgramFinding> ofKit(Program program, Conditions conditions) {
-    List<ProgramFinding> findings = new ArrayList<>();
-    Kit kit = conditions.kit();
-    Interval i = program.interval();
     boolean repeats = i.count() > 1;
     // A burst goes into the camera's buffer; only a timer's frames are stored one by one.
     boolean timed = i.periodSeconds() >= 1;
     if (repeats && timed && i.gapSeconds() < kit.camera().writeSeconds()) {
       findings.add(
           ProgramFinding.of(
-              Code.STORING_TOO_SLOW, plain(i.gapSeconds()), plain(kit.camera().writeSeconds())));
-    } else if (repeats && timed && i.gapSeconds() < kit.timer().shortestGapSeconds()) {
-      findings.add(
-          ProgramFinding.of(
-              Code.TIMER_GAP, plain(i.gapSeconds()), plain(kit.timer().shortestGapSeconds())));
+              Code.WRITE_TOO_SLOW,
+              Seconds.text(i.gapSeconds()),
+              Seconds.text(kit.camera().writeSeconds())));
     }
-    if (repeats && conditions.darkSubtraction() && i.gapSeconds() < i.exposureSeconds()) {
+    if (repeats && timed && i.gapSeconds() < kit.timer().shortestGapSeconds()) {
       findings.add(
           ProgramFinding.of(
-              Code.DARK_SUBTRACTION, plain(i.exposureSeconds()), plain(i.gapSeconds())));
+              Code.TIMER_GAP,
+              Seconds.text(i.gapSeconds()),
+              Seconds.text(kit.timer().shortestGapSeconds())));
+    }
+    if (repeats && darkSubtraction && i.gapSeconds() < i.exposureSeconds()) {
+      findings.add(
+          ProgramFinding.of(
+              Code.DARK_SUBTRACTION,
+              Seconds.text(i.exposureSeconds()),
+              Seconds.text(i.gapSeconds())));
     }
     if (i.exposureSeconds() > kit.camera().longestTimedSeconds()) {
       findings.add(
           ProgramFinding.of(
-              kit.camera().bulb() ? Code.NO_BULB : Code.NO_BULB_AT_ALL,
-              plain(i.exposureSeconds()),
-              plain(kit.camera().longestTimedSeconds())));
+              kit.camera().bulb() ? Code.NEEDS_BULB : Code.NO_BULB,
+              Seconds.text(i.exposureSeconds()),
+              Seconds.text(kit.camera().longestTimedSeconds())));
     }
     if (i.count() > FILE_NUMBERS) {
       findings.add(ProgramFinding.of(Code.MANY_FRAMES, i.count()));
     }
+    return findings;
+  }
+
+  private static List<ProgramFinding> ofLens(Program program, Kit kit) {
+    List<ProgramFinding> findings = new ArrayList<>();
     if (!kit.lens().reaches(program.focalMm())) {
       findings.add(ProgramFinding.of(Code.LENS_REACH, plain(program.focalMm()), kit.lens().name()));
     }
@@ -145,7 +111,34 @@ public final class ProgramCheck {
     return findings;
   }
 
+  /** Sun, moon, target and skyline, all through the run. */
   private static List<ProgramFinding> ofSky(Program program, Conditions conditions) {
+    List<ProgramFinding> findings = new ArrayList<>();
+    Site site = conditions.site();
+    SkyCheck sky =
+        new SkyCheck(
+            program.firstOpening(),
+            program.end(conditions.kit().camera().body()),
+            site.place(),
+            site.zone());
+    if (program.job().light() == Job.Light.DARK) {
+      findings.addAll(sky.light());
+      findings.addAll(sky.moon(conditions.moonLimit()));
+      findings.addAll(
+          sky.skyline(
+              program.sensor(conditions.kit().camera().body()),
+              program.facing(),
+              program.job().stars() == Job.Stars.FOLLOWED,
+              site));
+    }
+    if (program.job().aimsAtTarget()) {
+      conditions.target().ifPresent(body -> findings.addAll(sky.target(body, site)));
+    }
+    return findings;
+  }
+
+  /** What stars and sky come out like. */
+  private static List<ProgramFinding> ofStars(Program program, Conditions conditions) {
     List<ProgramFinding> findings = new ArrayList<>();
     Kit kit = conditions.kit();
     Site site = conditions.site();
@@ -156,67 +149,65 @@ public final class ProgramCheck {
         findings.add(
             ProgramFinding.of(
                 Code.BREAKS_VISIBLE,
-                plain(program.interval().gapSeconds()),
+                Seconds.text(program.interval().gapSeconds()),
                 plain(yield.breakPixels()),
                 plain(yield.starPixels()),
-                plain(yield.breaklessGapSeconds())));
+                Seconds.about(yield.breaklessGapSeconds())));
       }
     } else if (stars == Job.Stars.POINTS) {
       PointStarRule.Framed framed = Yield.framed(program, kit, site.place());
       double limit = conditions.rule().seconds(framed);
       double exposure = program.interval().exposureSeconds();
+      double widths = framed.fastestWidths(exposure);
       if (exposure > limit * RULE_TOLERANCE) {
         findings.add(
             ProgramFinding.of(
-                Code.STARS_TRAIL,
-                plain(exposure),
-                plain(limit),
-                plain(framed.fastestWidths(exposure))));
+                Code.STARS_TRAIL, Seconds.text(exposure), Seconds.about(limit), plain(widths)));
+      } else if (widths > LINE_WIDTHS) {
+        findings.add(
+            ProgramFinding.of(
+                Code.STARS_DRAW_LINES,
+                Seconds.text(exposure),
+                plain(widths),
+                Seconds.about(PointStarRule.OWN_WIDTH.seconds(framed))));
       }
     }
     if (program.job().light() == Job.Light.DARK) {
       findings.addAll(ofExposure(program, conditions));
-      addLimits(findings, program, conditions);
-    }
-    program
-        .panorama()
-        .ifPresent(
-            p -> {
-              Panorama.Layout layout =
-                  p.layout(program.sensor(kit.camera().body()), program.facing());
-              double moved = layout.skyTurnDegrees(program.interval());
-              if (moved > SKY_MOVES_DEGREES) {
-                findings.add(ProgramFinding.of(Code.SKY_MOVES_ON, plain(moved)));
-              }
-            });
-    if (program.job() == Job.DAY_INTO_NIGHT
-        && Ramp.of(program, kit, site.place(), Ramp.KEEP_HIGHLIGHTS_STOPS).shortOfLight()) {
-      findings.add(ProgramFinding.of(Code.RAMP_TOO_SHORT));
     }
     return findings;
   }
 
-  private static void addLimits(
-      List<ProgramFinding> findings, Program program, Conditions conditions) {
-    Instant end = program.end(conditions.kit().camera().body());
-    for (RunLimit limit :
-        RunLimit.of(
-            program,
-            conditions.kit(),
-            conditions.site(),
-            conditions.target(),
-            conditions.celsius())) {
-      Code code =
-          switch (limit.kind()) {
-            case MOONRISE -> Code.MOON_RISES;
-            case TARGET_LOW -> Code.TARGET_SETS;
-            default -> null;
-          };
-      if (code != null && limit.at().isBefore(end)) {
-        findings.add(
-            ProgramFinding.of(code, CLOCK.format(limit.at().atZone(conditions.site().zone()))));
-      }
+  private static List<ProgramFinding> ofHead(Program program, Kit kit) {
+    return program
+        .panorama()
+        .map(p -> p.layout(program.sensor(kit.camera().body()), program.facing()))
+        .map(layout -> ofHead(layout, program.interval()))
+        .orElse(List.of());
+  }
+
+  /** Whether the sky turns too far while a row of a panorama is shot. */
+  public static List<ProgramFinding> ofHead(Panorama.Layout layout, Interval interval) {
+    double moved = layout.skyTurnDegrees(interval);
+    return moved > SKY_MOVES_DEGREES
+        ? List.of(ProgramFinding.of(Code.SKY_MOVES_ON, plain(moved)))
+        : List.of();
+  }
+
+  private static List<ProgramFinding> ofRamp(Program program, Conditions conditions) {
+    if (program.job() != Job.DAY_INTO_NIGHT) {
+      return List.of();
     }
+    Kit kit = conditions.kit();
+    if (!Ramp.hasRoom(program.interval().periodSeconds(), kit)) {
+      return List.of(
+          ProgramFinding.of(
+              Code.RAMP_GAP,
+              Seconds.text(program.interval().periodSeconds()),
+              Seconds.text(kit.shortestGapSeconds())));
+    }
+    return Ramp.of(program, kit, conditions.site().place(), Ramp.Manner.of(conditions, kit))
+        .findings();
   }
 
   /** Whether the sky comes out too bright or too dark to be lifted. */
@@ -241,64 +232,26 @@ public final class ProgramCheck {
         program.iso());
   }
 
-  /** What the sun does to it. */
-  public static List<ProgramFinding> ofLight(
-      Interval interval, Instant start, Place place, ZoneId zone) {
-    Instant end = start.plus(Interval.duration(interval.totalSeconds()));
-    return ofLight(start, interval.delaySeconds(), end, place, zone);
+  /** Whether card and batteries will do, with what was used before. */
+  private static List<ProgramFinding> ofSupplies(Program program, Conditions conditions) {
+    return ofSupplies(conditions.kit(), conditions.after(program), conditions.celsius());
   }
 
-  private static List<ProgramFinding> ofLight(
-      Instant start, double delaySeconds, Instant last, Place place, ZoneId zone) {
+  /** Whether card and batteries will do. */
+  public static List<ProgramFinding> ofSupplies(Kit kit, Conditions.Used used, double celsius) {
     List<ProgramFinding> findings = new ArrayList<>();
-    Instant first = start.plus(Interval.duration(delaySeconds));
-    double sunFirst = Sun.altitudeDeg(place, first);
-    double sunLast = Sun.altitudeDeg(place, last);
-    double dark = Twilight.ASTRONOMICAL.lowestDeg();
-    if (Math.max(sunFirst, sunLast) > Twilight.DAY.lowestDeg()) {
-      findings.add(ProgramFinding.of(Code.SUN_UP));
-      return findings;
-    }
-    if (sunFirst > dark) {
-      findings.add(
-          ProgramFinding.of(
-              Code.STARTS_BEFORE_DARK, CLOCK.format(first.atZone(zone)), plain(-sunFirst)));
-    }
-    if (sunLast > dark) {
-      findings.add(
-          ProgramFinding.of(
-              Code.ENDS_AFTER_DAWN, CLOCK.format(last.atZone(zone)), plain(-sunLast)));
-    }
-    return findings;
-  }
-
-  /** Whether card and batteries will do for one program. */
-  public static List<ProgramFinding> ofSupplies(Kit kit, Program program, double celsius) {
-    int frames = program.frames(kit.camera().body());
-    double open = frames * program.interval().exposureSeconds();
-    return ofSupplies(kit, frames, open, celsius);
-  }
-
-  /**
-   * Whether card and batteries will do.
-   *
-   * @param openSeconds open shutter of all the frames together
-   */
-  public static List<ProgramFinding> ofSupplies(
-      Kit kit, int frames, double openSeconds, double celsius) {
-    List<ProgramFinding> findings = new ArrayList<>();
-    if (frames > kit.framesOnCard()) {
+    if (used.frames() > kit.framesOnCard()) {
       findings.add(
           ProgramFinding.of(
               Code.CARD_FULL,
-              new ByteSize(frames * kit.camera().rawBytes()),
+              new ByteSize(used.frames() * kit.camera().rawBytes()),
               kit.card(),
               kit.framesOnCard()));
     }
-    double batteries = kit.camera().battery().needed(frames, openSeconds, celsius);
-    if (batteries > kit.batteries()) {
+    if (used.batteries() > kit.batteries()) {
       findings.add(
-          ProgramFinding.of(Code.BATTERY_EMPTY, plain(batteries), kit.batteries(), plain(celsius)));
+          ProgramFinding.of(
+              Code.BATTERY_EMPTY, plain(used.batteries()), kit.batteries(), plain(celsius)));
     }
     return findings;
   }

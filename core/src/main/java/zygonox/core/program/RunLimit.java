@@ -5,14 +5,11 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.ToDoubleFunction;
 import zygonox.core.gear.Kit;
-import zygonox.core.quantity.Direction;
 import zygonox.core.site.Site;
 import zygonox.core.sky.Crossings;
 import zygonox.core.sky.Moon;
-import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.Sun;
 import zygonox.core.sky.Twilight;
 
@@ -37,56 +34,52 @@ public record RunLimit(Kind kind, Instant at) {
 
   private static final Duration HORIZON = Duration.ofHours(16);
 
-  /** A moon with less of it lit does not matter [common practice]. */
-  private static final double DARK_MOON = 0.15;
-
-  /** Below this a target is in the thick of the air [common practice]. */
-  static final double LOW_DEG = 10;
-
   /**
    * Everything that would end a program that was let run, soonest first; the first is what does.
    * What has already happened at its start is not in it.
-   *
-   * @param target what is aimed at
-   * @param celsius temperature in the night
    */
-  public static List<RunLimit> of(
-      Program program, Kit kit, Site site, Optional<SkyBody> target, double celsius) {
-    Instant start = program.start().toInstant();
+  public static List<RunLimit> of(Program program, Conditions conditions) {
+    Kit kit = conditions.kit();
+    Site site = conditions.site();
+    Instant start = program.firstOpening();
     Instant last = start.plus(HORIZON);
     List<RunLimit> limits = new ArrayList<>();
     limits.add(new RunLimit(Kind.COUNT, program.end(kit.camera().body())));
     if (program.job().light() == Job.Light.DARK) {
       double dark = Twilight.ASTRONOMICAL.lowestDeg();
       add(limits, Kind.DAWN, t -> Sun.altitudeDeg(site.place(), t) - dark, start, last, true);
-      if (Moon.at(start).illuminatedFraction() > DARK_MOON) {
-        add(limits, Kind.MOONRISE, t -> moonHeight(site, t), start, last, true);
+      if (Moon.litInNight(start, site.zone()) > conditions.moonLimit()) {
+        add(
+            limits,
+            Kind.MOONRISE,
+            t -> Moon.from(site.place(), t).heightOfLimbDeg(),
+            start,
+            last,
+            true);
       }
     }
-    target.ifPresent(
-        body ->
-            add(
-                limits,
-                Kind.TARGET_LOW,
-                t -> clearance(body.at(site.place(), t).direction(), site),
-                start,
-                last,
-                false));
+    if (program.job().aimsAtTarget()) {
+      conditions
+          .target()
+          .ifPresent(
+              body ->
+                  add(
+                      limits,
+                      Kind.TARGET_LOW,
+                      SkyCheck.clearance(body, site, start),
+                      start,
+                      last,
+                      false));
+    }
     Interval interval = program.interval();
-    limits.add(new RunLimit(Kind.CARD, after(program, kit.framesOnCard())));
-    double oneFrame = kit.camera().battery().needed(1, interval.exposureSeconds(), celsius);
-    limits.add(new RunLimit(Kind.BATTERY, after(program, (long) (kit.batteries() / oneFrame))));
+    long room = Math.max(0, kit.framesOnCard() - conditions.used().frames());
+    limits.add(new RunLimit(Kind.CARD, after(program, room)));
+    double oneFrame =
+        kit.camera().battery().needed(1, interval.exposureSeconds(), conditions.celsius());
+    double full = Math.max(0, kit.batteries() - conditions.used().batteries());
+    limits.add(new RunLimit(Kind.BATTERY, after(program, (long) (full / oneFrame))));
     limits.sort(Comparator.comparing(RunLimit::at));
     return limits;
-  }
-
-  private static double moonHeight(Site site, Instant t) {
-    Moon.Seen moon = Moon.from(site.place(), t);
-    return moon.altitudeDeg() + moon.semidiameterDeg() - SkyBody.HORIZON_LIFT_DEG;
-  }
-
-  private static double clearance(Direction d, Site site) {
-    return d.altitudeDeg() - Math.max(LOW_DEG, site.skyline().altitudeDeg(d.azimuthDeg()));
   }
 
   private static void add(

@@ -14,13 +14,15 @@ import zygonox.core.quantity.Place;
  */
 public record Take(Program settings, Shot shot) {
   /** Everything a program shoots, in order: position by position, each frame as its ramp says. */
-  public static List<Take> of(Program program, Kit kit, Place place) {
+  public static List<Take> of(Program program, Conditions conditions) {
+    Kit kit = conditions.kit();
+    Place place = conditions.site().place();
     if (program.panorama().isPresent()) {
       return panorama(program, kit);
     }
     List<Take> takes = new ArrayList<>();
     if (program.job() == Job.DAY_INTO_NIGHT) {
-      Ramp ramp = Ramp.of(program, kit, place, Ramp.KEEP_HIGHLIGHTS_STOPS);
+      Ramp ramp = Ramp.of(program, kit, place, Ramp.Manner.of(conditions, kit));
       for (Shot shot : program.shots()) {
         Exposure exposure = ramp.exposure(shot.index());
         takes.add(

@@ -1,5 +1,7 @@
 package zygonox.core.quantity;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -10,7 +12,10 @@ import java.util.regex.Pattern;
  * @param bytes 0 or more
  */
 public record ByteSize(long bytes) {
-  private static final Pattern FORM = Pattern.compile("(\\d{1,12})\\s*([kmgt]?)b?");
+  private static final Pattern FORM =
+      Pattern.compile("(\\d{1,12}(?:[.,]\\d{1,6})?)\\s*(k|m|g|t)?(b|ib|bytes?)?");
+
+  private static final String UNITS = "kmgt";
 
   public ByteSize {
     if (bytes < 0) {
@@ -19,35 +24,44 @@ public record ByteSize(long bytes) {
   }
 
   /**
-   * Reads a number with an optional unit of 1024 steps: {@code 512m}, {@code 2g}, {@code 800000}.
+   * Reads a number with an optional unit: {@code 64 GB} in steps of 1000, as cards are labelled;
+   * {@code 512m}, {@code 2g} and {@code 2 GiB} in steps of 1024, as memory is counted; {@code
+   * 800000}.
+   *
+   * @throws InvalidInput when it is none of these, or more than can be counted
    */
   public static ByteSize parse(String text) {
     Matcher matcher = FORM.matcher(text.strip().toLowerCase(Locale.ROOT));
     if (!matcher.matches()) {
       throw new InvalidInput(
-          "\"" + text + "\" is not a size; write a number and k, m or g, such as 512m or 2g");
+          "\"%s\" is not a size; type it like 64 GB, or 512m and 2g for memory"
+              .formatted(text.strip()));
     }
-    int shift = 10 * "kmgt".indexOf(matcher.group(2).isEmpty() ? "-" : matcher.group(2)) + 10;
+    boolean decimal = "b".equals(matcher.group(3));
+    int steps = matcher.group(2) == null ? 0 : UNITS.indexOf(matcher.group(2)) + 1;
+    BigDecimal unit = BigDecimal.valueOf(decimal ? 1000 : 1024).pow(steps);
     try {
-      return new ByteSize(Math.multiplyExact(Long.parseLong(matcher.group(1)), 1L << shift));
+      BigDecimal bytes = new BigDecimal(matcher.group(1).replace(',', '.')).multiply(unit);
+      return new ByteSize(bytes.setScale(0, RoundingMode.HALF_EVEN).longValueExact());
     } catch (ArithmeticException e) {
-      throw new InvalidInput("\"" + text + "\" is more memory than can be counted", e);
+      throw new InvalidInput("\"" + text.strip() + "\" is more than can be counted", e);
     }
   }
 
-  /** The size in the unit that keeps it short, such as {@code 1.5 GB} (1 GB = 1024 MB). */
+  /** The size in the unit that keeps it short, such as {@code 1.5 GB} (1 GB = 1000 MB). */
   @Override
   public String toString() {
-    if (bytes < 1024) {
+    if (bytes < 1000) {
       return bytes + " bytes";
     }
     double value = bytes;
     int unit = -1;
-    while (value >= 1024 && unit < 3) {
-      value /= 1024;
+    // What would be rounded up to 1000 is told in the next unit.
+    while (value >= 999.5 && unit < UNITS.length() - 1) {
+      value /= 1000;
       unit++;
     }
-    String number = value < 10 ? "%.1f" : "%.0f";
-    return String.format(Locale.ROOT, number, value) + " " + "kMGT".charAt(unit) + "B";
+    String number = String.format(Locale.ROOT, value < 9.95 ? "%.1f" : "%.0f", value);
+    return number.replaceAll("\\.0$", "") + " " + "kMGT".charAt(unit) + "B";
   }
 }

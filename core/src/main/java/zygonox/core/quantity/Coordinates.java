@@ -30,7 +30,7 @@ public final class Coordinates {
       throw new InvalidInput(
           "\""
               + text.strip()
-              + "\" is no place; type it like 54.42, -2.31 or 54 25 12 N, 2 18 36 W");
+              + "\" is not a place; type it like 54.42, -2.31 or 54 25 12 N, 2 18 36 W");
     }
     return new Place(
         degrees(matcher, 1, "s".equals(matcher.group(4))),

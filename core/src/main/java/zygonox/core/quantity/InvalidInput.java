@@ -1,10 +1,12 @@
 package zygonox.core.quantity;
 
+import java.math.BigDecimal;
+
 /**
  * A value that was given cannot be used. The message is one sentence for a person: what was given,
  * where, and what would be right.
  */
-public final class InvalidInput extends RuntimeException {
+public class InvalidInput extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
   public InvalidInput(String sentence) {
@@ -37,8 +39,11 @@ public final class InvalidInput extends RuntimeException {
   }
 
   private static String plain(double value) {
+    if (!Double.isFinite(value)) {
+      return "not a number";
+    }
     return value == Math.rint(value) && Math.abs(value) < 1e15
         ? Long.toString((long) value)
-        : Double.toString(value);
+        : BigDecimal.valueOf(value).toPlainString();
   }
 }

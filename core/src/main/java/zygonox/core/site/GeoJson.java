@@ -7,7 +7,6 @@ import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import zygonox.core.quantity.InvalidInput;
@@ -47,18 +46,18 @@ final class GeoJson {
     return JSON.writeValueAsBytes(root);
   }
 
-  static List<Site> read(byte[] content, ZoneId otherwise) throws IOException {
+  static List<Site> read(byte[] content) throws IOException {
     JsonNode root = tree(content);
     List<Site> sites = new ArrayList<>();
     if (root != null && "Feature".equals(root.path("type").asText())) {
-      addPoint(sites, root, otherwise);
+      addPoint(sites, root);
       return sites;
     }
     if (root == null || !root.path("features").isArray()) {
       throw new InvalidInput("it holds no features; it must be a GeoJSON feature collection");
     }
     for (JsonNode feature : root.path("features")) {
-      addPoint(sites, feature, otherwise);
+      addPoint(sites, feature);
     }
     return sites;
   }
@@ -73,21 +72,23 @@ final class GeoJson {
   }
 
   /** Lines and areas are no sites: they are passed over. */
-  private static void addPoint(List<Site> sites, JsonNode feature, ZoneId otherwise) {
+  private static void addPoint(List<Site> sites, JsonNode feature) {
     JsonNode at = feature.at("/geometry/coordinates");
     if (!"Point".equals(feature.at("/geometry/type").asText()) || at.size() < 2) {
       return;
     }
     JsonNode about = feature.path("properties");
     String name = about.path("name").asText("").strip();
+    Place place =
+        new Place(
+            at.path(1).asDouble(Double.NaN),
+            at.path(0).asDouble(Double.NaN),
+            at.path(2).asDouble(0));
     sites.add(
         new Site(
             name.isEmpty() ? "site " + (sites.size() + 1) : name,
-            new Place(
-                at.path(1).asDouble(Double.NaN),
-                at.path(0).asDouble(Double.NaN),
-                at.path(2).asDouble(0)),
-            about.hasNonNull("zone") ? Zones.parse(about.path("zone").asText()) : otherwise,
+            place,
+            about.hasNonNull("zone") ? Zones.parse(about.path("zone").asText()) : ZoneMap.at(place),
             Skyline.parse(about.path("skyline").asText("")),
             about.path("skyMagnitude").isNumber()
                 ? new SkyBrightness(about.path("skyMagnitude").asDouble())

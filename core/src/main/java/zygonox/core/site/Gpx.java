@@ -3,7 +3,6 @@ package zygonox.core.site;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -77,7 +76,7 @@ final class Gpx {
     }
   }
 
-  static List<Site> read(byte[] content, ZoneId otherwise) throws IOException {
+  static List<Site> read(byte[] content) throws IOException {
     XMLInputFactory factory = XMLInputFactory.newFactory();
     // Nothing outside the file is ever fetched.
     factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
@@ -90,7 +89,7 @@ final class Gpx {
         if (xml.next() == XMLStreamConstants.START_ELEMENT) {
           isGpx |= xml.getLocalName().equals("gpx");
           if (isGpx && xml.getLocalName().equals("wpt")) {
-            sites.add(readPoint(xml, sites.size() + 1, otherwise));
+            sites.add(readPoint(xml, sites.size() + 1));
           }
         }
       }
@@ -103,8 +102,7 @@ final class Gpx {
     return sites;
   }
 
-  private static Site readPoint(XMLStreamReader xml, int number, ZoneId otherwise)
-      throws XMLStreamException {
+  private static Site readPoint(XMLStreamReader xml, int number) throws XMLStreamException {
     double latitude = degrees(xml.getAttributeValue(null, "lat"));
     double longitude = degrees(xml.getAttributeValue(null, "lon"));
     Map<String, String> texts = new HashMap<>();
@@ -127,10 +125,12 @@ final class Gpx {
       }
     }
     String name = texts.getOrDefault("name", "");
+    Place place =
+        new Place(latitude, longitude, texts.containsKey("ele") ? degrees(texts.get("ele")) : 0);
     return new Site(
         name.isEmpty() ? "site " + number : name,
-        new Place(latitude, longitude, texts.containsKey("ele") ? degrees(texts.get("ele")) : 0),
-        texts.containsKey("zone") ? Zones.parse(texts.get("zone")) : otherwise,
+        place,
+        texts.containsKey("zone") ? Zones.parse(texts.get("zone")) : ZoneMap.at(place),
         Skyline.parse(texts.getOrDefault("skyline", "")),
         texts.containsKey("skyMagnitude")
             ? SkyBrightness.parse(texts.get("skyMagnitude"))

@@ -63,6 +63,11 @@ public record Site(
     return new Site(name, other, zone, skyline, brightness, notes, cautions);
   }
 
+  /** At another place, by the clock that is in use there. */
+  public Site movedTo(Place other) {
+    return withPlace(other).withZone(ZoneMap.at(other));
+  }
+
   public Site withZone(ZoneId other) {
     return new Site(name, place, other, skyline, brightness, notes, cautions);
   }

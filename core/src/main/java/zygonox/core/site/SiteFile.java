@@ -3,7 +3,6 @@ package zygonox.core.site;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
 import zygonox.core.quantity.InvalidInput;
@@ -14,8 +13,8 @@ import zygonox.core.work.WorkFailed;
 public enum SiteFile {
   GEOJSON {
     @Override
-    List<Site> parse(byte[] content, ZoneId otherwise) throws IOException {
-      return GeoJson.read(content, otherwise);
+    List<Site> parse(byte[] content) throws IOException {
+      return GeoJson.read(content);
     }
 
     @Override
@@ -25,8 +24,8 @@ public enum SiteFile {
   },
   GPX {
     @Override
-    List<Site> parse(byte[] content, ZoneId otherwise) throws IOException {
-      return Gpx.read(content, otherwise);
+    List<Site> parse(byte[] content) throws IOException {
+      return Gpx.read(content);
     }
 
     @Override
@@ -38,7 +37,7 @@ public enum SiteFile {
   /** Nobody has so many places that a file of them is larger. */
   private static final long MOST_BYTES = 20 << 20;
 
-  abstract List<Site> parse(byte[] content, ZoneId otherwise) throws IOException;
+  abstract List<Site> parse(byte[] content) throws IOException;
 
   abstract byte[] format(List<Site> sites) throws IOException;
 
@@ -50,28 +49,27 @@ public enum SiteFile {
     if (name.endsWith(".geojson") || name.endsWith(".json")) {
       return GEOJSON;
     }
-    throw new InvalidInput(file + " is no file of sites; its name must end in .geojson or .gpx");
+    throw new InvalidInput(file + " is not a file of sites; its name must end in .geojson or .gpx");
   }
 
   /**
    * Reads sites.
    *
-   * @param otherwise the zone of sites that name none
    * @throws InvalidInput when the file is not there, no such file, or holds a place out of range
    */
-  public static List<Site> read(Path file, ZoneId otherwise) {
+  public static List<Site> read(Path file) {
     SiteFile format = of(file);
     if (!Files.isRegularFile(file)) {
       throw new InvalidInput(file + " is not there; name a .geojson or .gpx file");
     }
     try {
       InvalidInput.check("The size of " + file + " in bytes", Files.size(file), 0, MOST_BYTES);
-      return format.parse(Files.readAllBytes(file), otherwise);
+      return format.parse(Files.readAllBytes(file));
     } catch (InvalidInput e) {
       throw new InvalidInput(file + ": " + e.getMessage(), e);
     } catch (IOException e) {
       throw new InvalidInput(
-          "%s cannot be read as %s (%s)".formatted(file, format, e.getMessage()), e);
+          "%s cannot be read as %s: it is damaged, or of another kind".formatted(file, format), e);
     }
   }
 

@@ -36,7 +36,7 @@ public final class Zones {
       return ZoneId.of(text.strip());
     } catch (DateTimeException e) {
       throw new InvalidInput(
-          "\"%s\" is no time zone; type one like Europe/London or UTC+1".formatted(text.strip()),
+          "\"%s\" is not a time zone; type one like Europe/London or UTC+1".formatted(text.strip()),
           e);
     }
   }

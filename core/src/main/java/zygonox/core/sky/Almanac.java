@@ -120,8 +120,7 @@ public final class Almanac {
 
   /** The moon's upper limb over the horizon that refraction makes, in degrees. */
   private double moonHeight(Instant time) {
-    Moon.Seen moon = Moon.from(place, time);
-    return moon.altitudeDeg() + moon.semidiameterDeg() - SkyBody.HORIZON_LIFT_DEG;
+    return Moon.from(place, time).heightOfLimbDeg();
   }
 
   private interface Condition {
@@ -199,8 +198,19 @@ public final class Almanac {
         highest <= 0 ? Optional.empty() : bestWindow(body, skyline, highest));
   }
 
+  /** From which altitude on a target is well up that comes to a highest one, in degrees. */
+  public static double wellUpDeg(double highestDeg) {
+    return Math.min(WELL_UP_DEG, highestDeg / 2);
+  }
+
+  /** From which altitude on a body is well up over a place, in degrees; never below the horizon. */
+  public static double wellUpDeg(SkyBody body, Place place, Instant time) {
+    double declination = body.at(place, time).ofDate().declinationDeg();
+    return Math.max(0, wellUpDeg(90 - Math.abs(place.latitudeDeg() - declination)));
+  }
+
   private Optional<Window> bestWindow(SkyBody body, Skyline skyline, double highestDeg) {
-    double least = Math.min(WELL_UP_DEG, highestDeg / 2);
+    double least = wellUpDeg(highestDeg);
     ToDoubleFunction<Instant> wellUp =
         t -> {
           Direction d = body.at(place, t).direction();

@@ -27,9 +27,6 @@ public final class Daylight {
     {90, 125_000}
   };
 
-  /** A full moon overhead. */
-  private static final double FULL_MOON_LUX = 0.25;
-
   /** Airglow and stars on a dark clear night. */
   private static final double STARS_LUX = 0.0006;
 
@@ -38,11 +35,8 @@ public final class Daylight {
 
   private Daylight() {}
 
-  /** The sun's share; 0 in the night. */
+  /** The sun's share. Below the table it goes on falling as it last fell, without a step. */
   public static double sunLux(double sunAltitudeDeg) {
-    if (sunAltitudeDeg <= SUN_LUX[0][0]) {
-      return 0;
-    }
     int i = 1;
     while (i < SUN_LUX.length - 1 && SUN_LUX[i][0] < sunAltitudeDeg) {
       i++;
@@ -55,11 +49,7 @@ public final class Daylight {
 
   /** Sun, moon and stars together at a place and time. */
   public static double lux(Place place, Instant time) {
-    double moonSin = Moon.from(place, time).vector().z();
-    double lit = Moon.at(time).illuminatedFraction();
-    // A half moon is far less than half as bright: it shows its shadows.
-    double moonLux = FULL_MOON_LUX * Math.max(0, moonSin) * Math.pow(lit, 2.5);
-    return sunLux(Sun.altitudeDeg(place, time)) + moonLux + STARS_LUX;
+    return sunLux(Sun.altitudeDeg(place, time)) + new Moonlight(place, time).lux() + STARS_LUX;
   }
 
   /** The exposure value at ISO 100 that light on the ground asks for. */

@@ -1,6 +1,8 @@
 package zygonox.core.sky;
 
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Place;
 
@@ -101,6 +103,22 @@ public record Moon(
     public double altitudeDeg() {
       return vector.direction().altitudeDeg();
     }
+
+    /** Its upper limb over the horizon that refraction makes, in degrees: above 0 it is up. */
+    public double heightOfLimbDeg() {
+      return altitudeDeg() + semidiameterDeg - SkyBody.HORIZON_LIFT_DEG;
+    }
+  }
+
+  /**
+   * Share of its disc that is lit in a night, as it is told everywhere: at the 00:00 that ends the
+   * evening's date.
+   *
+   * @param within a moment of the night, which goes from noon to noon
+   */
+  public static double litInNight(Instant within, ZoneId zone) {
+    LocalDate evening = within.atZone(zone).minusHours(12).toLocalDate();
+    return at(evening.plusDays(1).atStartOfDay(zone).toInstant()).illuminatedFraction();
   }
 
   public static Seen from(Place place, Instant time) {

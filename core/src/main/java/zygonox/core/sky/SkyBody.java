@@ -82,9 +82,9 @@ public sealed interface SkyBody {
   double HORIZON_LIFT_DEG = -34 / 60.0;
 
   /**
-   * Reads a name or a place: {@code sun}, {@code moon}, {@code polaris}, {@code galactic-centre}, a
-   * target's name such as {@code M31}, or right ascension and declination of J2000 in degrees,
-   * {@code 83.82,-5.39}.
+   * Reads a name or a place: {@code sun}, {@code moon}, {@code polaris}, {@code galactic-centre} or
+   * {@code the Milky Way} (its bright middle), a target's name such as {@code M31}, or right
+   * ascension and declination of J2000 in degrees, {@code 83.82,-5.39}.
    */
   static SkyBody parse(String text) {
     String name = text.strip().toLowerCase(Locale.ROOT);
@@ -96,6 +96,11 @@ public sealed interface SkyBody {
       case "polaris":
         return new Fixed(POLARIS);
       case "galactic-centre":
+      case "galactic centre":
+      case "galactic center":
+      case "centre of the galaxy":
+      case "milky way":
+      case "the milky way":
         return new Fixed(GALACTIC_CENTRE);
       default:
         break;
@@ -120,6 +125,6 @@ public sealed interface SkyBody {
   private static String unknown(String text) {
     return "\""
         + text
-        + "\" is not known; write sun, moon, polaris, galactic-centre, a target like M31, or RA,DEC of J2000 in degrees";
+        + "\" is not known; write sun, moon, polaris, the Milky Way, a target like M31, or RA,DEC of J2000 in degrees";
   }
 }

@@ -59,7 +59,7 @@ public record SkyBrightness(double magnitude) {
       return new SkyBrightness(Double.parseDouble(plain.replace(',', '.').replaceAll(" .*", "")));
     } catch (NumberFormatException e) {
       throw new InvalidInput(
-          "\"%s\" is no brightness of a sky; type magnitudes like 21.2, or Bortle 4"
+          "\"%s\" is not a brightness of a sky; type magnitudes like 21.2, or Bortle 4"
               .formatted(text.strip()),
           e);
     }

@@ -99,7 +99,7 @@ public record Skyline(List<Direction> points) {
       Matcher matcher = POINT.matcher(pair);
       if (!matcher.matches()) {
         throw new InvalidInput(
-            "\"%s\" is no point of a skyline; type azimuth and altitude, like 340 4, 352 18, 5 4"
+            "\"%s\" is not a point of a skyline; type azimuth and altitude, like 340 4, 352 18, 5 4"
                 .formatted(pair.strip()));
       }
       points.add(new Direction(Double.parseDouble(matcher.group(1)), altitude(matcher.group(2))));

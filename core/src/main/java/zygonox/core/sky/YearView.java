@@ -27,6 +27,12 @@ public final class YearView {
   /** A wish missed by this much is not met within the next step: the rest need not be asked. */
   private static final double FAR_DEG = 3;
 
+  /** Pieces of a window in which a target has no more than one top. */
+  private static final double PIECE_HOURS = 4;
+
+  /** A target moves by less than a thousandth of a degree about its top in this time, in s. */
+  private static final double TOP_SECONDS = 10;
+
   private YearView() {}
 
   /**
@@ -95,7 +101,8 @@ public final class YearView {
     return nights.stream()
         .filter(n -> n.darkHours() > 0)
         .sorted(
-            Comparator.comparingDouble((Prospect n) -> -Math.round(n.darkHours() * 12))
+            Comparator.comparingDouble(Prospect::darkHours)
+                .reversed()
                 .thenComparing(Prospect::date))
         .toList();
   }
@@ -124,14 +131,10 @@ public final class YearView {
     double lit = Moon.at(midnight).illuminatedFraction();
     boolean moonMatters = lit > wish.moonLimit();
     List<Window> windows = new ArrayList<>();
-    double highest = 0;
     double before = 0;
     Instant opened = null;
     for (Instant t = from; !t.isAfter(to); t = t.plusSeconds(60L * STEP_MINUTES)) {
       double margin = margin(wish, t, moonMatters);
-      if (margin > 0 && wish.target().isPresent()) {
-        highest = Math.max(highest, altitude(wish, t).altitudeDeg());
-      }
       if (margin > 0 && opened == null) {
         opened = before <= 0 && t.isAfter(from) ? edge(t, before, margin) : t;
       } else if (margin <= 0 && opened != null) {
@@ -144,8 +147,45 @@ public final class YearView {
       windows.add(new Window(opened, to));
     }
     double hours = windows.stream().mapToDouble(w -> w.length().toSeconds() / 3600.0).sum();
+    double highest =
+        wish.target().isEmpty()
+            ? 0
+            : windows.stream().mapToDouble(w -> highest(wish, w)).max().orElse(0);
     return new Prospect(
         date, hours, windows.stream().max(Comparator.comparing(Window::length)), highest, lit);
+  }
+
+  /**
+   * How high the target comes in a window, in degrees. Within the pieces it climbs or sinks, or has
+   * one top: that is where a search by thirds ends.
+   */
+  private static double highest(Wish wish, Window window) {
+    double best = -90;
+    double seconds = window.length().toMillis() / 1000.0;
+    int pieces = (int) Math.ceil(seconds / (3600.0 * PIECE_HOURS));
+    for (int i = 0; i < pieces; i++) {
+      double low = seconds * i / pieces;
+      double high = seconds * (i + 1) / pieces;
+      while (high - low > TOP_SECONDS) {
+        double a = low + (high - low) / 3;
+        double b = high - (high - low) / 3;
+        if (altitude(wish, after(window, a)) < altitude(wish, after(window, b))) {
+          low = a;
+        } else {
+          high = b;
+        }
+      }
+      best = Math.max(best, altitude(wish, after(window, (low + high) / 2)));
+    }
+    return best;
+  }
+
+  private static Instant after(Window window, double seconds) {
+    return window.from().plusMillis(Math.round(seconds * 1000));
+  }
+
+  private static double altitude(Wish wish, Instant t) {
+    return direction(wish, t).altitudeDeg();
   }
 
   /** Where a margin of degrees passed zero in the step that ends now. */
@@ -164,19 +204,17 @@ public final class YearView {
       return margin;
     }
     if (wish.target().isPresent()) {
-      Direction d = altitude(wish, t);
+      Direction d = direction(wish, t);
       double least = Math.max(wish.leastAltitudeDeg(), wish.skyline().altitudeDeg(d.azimuthDeg()));
       margin = Math.min(margin, d.altitudeDeg() - least);
     }
     if (margin > -FAR_DEG && moonMatters) {
-      Moon.Seen moon = Moon.from(wish.place(), t);
-      double up = moon.altitudeDeg() + moon.semidiameterDeg() - SkyBody.HORIZON_LIFT_DEG;
-      margin = Math.min(margin, -up);
+      margin = Math.min(margin, -Moon.from(wish.place(), t).heightOfLimbDeg());
     }
     return margin;
   }
 
-  private static Direction altitude(Wish wish, Instant t) {
+  private static Direction direction(Wish wish, Instant t) {
     return wish.target().orElseThrow().at(wish.place(), t).direction();
   }
 }

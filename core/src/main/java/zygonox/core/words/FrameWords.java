@@ -12,6 +12,8 @@ import zygonox.core.measure.Judgement;
 import zygonox.core.measure.RunEvent;
 import zygonox.core.night.Night;
 import zygonox.core.night.PlanMatch;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Seconds;
 
 /** What is said of frames: why they are judged so, what happened, how they keep to the plan. */
 public final class FrameWords {
@@ -33,7 +35,7 @@ public final class FrameWords {
   }
 
   private Optional<String> clock(Frame frame) {
-    return set.takenAt(frame).map(t -> Words.clock(t, zone));
+    return set.takenAt(frame).map(t -> Moments.clock(t, zone));
   }
 
   /** Why a frame is not simply kept, each reason with how long it lasts where it lasts. */
@@ -89,8 +91,8 @@ public final class FrameWords {
           .append(
               Words.say(
                   "match." + match.timing(),
-                  Words.duration(tenth(match.stepSeconds())),
-                  Words.duration(tenth(step))));
+                  Seconds.text(tenth(match.stepSeconds())),
+                  Seconds.text(tenth(step))));
     }
     List<PlanMatch.Missing> inside = match.missingInside();
     if (!inside.isEmpty()) {
@@ -101,7 +103,7 @@ public final class FrameWords {
     }
     long minutes = Math.round(Math.abs(match.lateSeconds()) / 60);
     if (minutes > 0) {
-      String by = Words.duration(60.0 * minutes);
+      String by = Seconds.about(60.0 * minutes);
       said.append(' ')
           .append(Words.say(match.lateSeconds() > 0 ? "match.LATE" : "match.EARLY", by));
       if (minutes >= 30 && minutes % 60 == 0) {
@@ -132,6 +134,14 @@ public final class FrameWords {
         spans.stream()
             .map(s -> s[0] == s[1] ? "" + s[0] : s[0] + " to " + s[1])
             .collect(Collectors.joining(", "));
-    return Words.say("match.NUMBERS", numbers, Words.clock(first, zone));
+    return Words.say("match.NUMBERS", numbers, Moments.clock(first, zone));
+  }
+
+  /** How wrong a clock was, whichever way: {@code 3 days}, {@code 1 h 02 min}. */
+  public static String clockError(double seconds) {
+    double size = Math.abs(seconds);
+    long days = Math.round(size / 86_400);
+    boolean whole = days > 0 && Math.abs(size - days * 86_400.0) < 3700;
+    return whole ? Words.say(days == 1 ? "day" : "days", days) : Seconds.text(size);
   }
 }

@@ -1,10 +1,10 @@
 package zygonox.core.words;
 
+import java.text.Format;
 import java.text.MessageFormat;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -17,10 +17,11 @@ import zygonox.core.frame.ColourProfile;
 import zygonox.core.frame.KindReason;
 import zygonox.core.frame.ReadFault;
 import zygonox.core.measure.Judgement;
-import zygonox.core.optics.Dial;
 import zygonox.core.program.ProgramFinding;
 import zygonox.core.quantity.Angle;
+import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Place;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.Moon;
@@ -29,8 +30,6 @@ import zygonox.core.sky.Moon;
 public final class Words {
   private static final ResourceBundle BUNDLE =
       ResourceBundle.getBundle("zygonox.core.words.words", Locale.ROOT);
-
-  private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
 
   /** A moon with less of it lit hardly lights the ground [common practice]. */
   private static final double LEAST_MOONLIGHT = 0.05;
@@ -42,7 +41,15 @@ public final class Words {
 
   /** The text of a key with its numbers put in. */
   public static String say(String key, Object... values) {
-    return new MessageFormat(BUNDLE.getString(key), Locale.ENGLISH).format(values);
+    MessageFormat message = new MessageFormat(BUNDLE.getString(key), Locale.ENGLISH);
+    Format[] formats = message.getFormatsByArgumentIndex();
+    Object[] plain = values.clone();
+    for (int i = 0; i < Math.min(plain.length, formats.length); i++) {
+      boolean whole = plain[i] instanceof Integer || plain[i] instanceof Long;
+      // Whole numbers as they are: 2026, not 2,026.
+      plain[i] = whole && formats[i] == null ? String.valueOf(plain[i]) : plain[i];
+    }
+    return message.format(plain);
   }
 
   /** Why a file cannot be used, and what would be right. */
@@ -91,7 +98,11 @@ public final class Words {
   public static String darkness(Almanac almanac, ZoneId zone) {
     List<String> windows = new ArrayList<>();
     for (Almanac.Window window : almanac.darkWindows()) {
-      windows.add(say("night.window", clock(window.from(), zone), clock(window.to(), zone)));
+      windows.add(
+          say(
+              "night.window",
+              Moments.clock(window.from(), zone),
+              Moments.clock(window.to(), zone)));
     }
     String dark =
         windows.isEmpty()
@@ -103,8 +114,8 @@ public final class Words {
     long lit = Math.round(100 * almanac.moonIlluminatedFraction());
     Optional<Instant> rise = almanac.event(Almanac.Event.MOONRISE);
     Optional<Instant> set = almanac.event(Almanac.Event.MOONSET);
-    String rises = rise.map(t -> clock(t, zone)).orElse("");
-    String sets = set.map(t -> clock(t, zone)).orElse("");
+    String rises = rise.map(t -> Moments.clock(t, zone)).orElse("");
+    String sets = set.map(t -> Moments.clock(t, zone)).orElse("");
     String key =
         rise.isPresent() && set.isPresent()
             ? set.get().isBefore(rise.get()) ? "night.MOON_SETS_RISES" : "night.MOON_RISES_SETS"
@@ -131,11 +142,11 @@ public final class Words {
     Optional<Instant> set = almanac.event(Almanac.Event.MOONSET).filter(dusk::isBefore);
     if (rise.isPresent() && rise.get().isAfter(dusk)) {
       String side = moonSide(place, rise.get().plusSeconds(SETTLED_SECONDS), facing);
-      return Optional.of(say("night.LIT_FROM", clock(rise.get(), zone), side));
+      return Optional.of(say("night.LIT_FROM", Moments.clock(rise.get(), zone), side));
     }
     if (set.isPresent() && set.get().isBefore(dawn)) {
       String side = moonSide(place, set.get().minusSeconds(SETTLED_SECONDS), facing);
-      return Optional.of(say("night.LIT_UNTIL", clock(set.get(), zone), side));
+      return Optional.of(say("night.LIT_UNTIL", Moments.clock(set.get(), zone), side));
     }
     Instant middle = dusk.plus(Duration.between(dusk, dawn).dividedBy(2));
     return Moon.from(place, middle).altitudeDeg() > 0
@@ -152,11 +163,14 @@ public final class Words {
     String best =
         target
             .bestWindow()
-            .map(w -> say("target.BEST", clock(w.from(), zone), clock(w.to(), zone)))
+            .map(
+                w -> say("target.BEST", Moments.clock(w.from(), zone), Moments.clock(w.to(), zone)))
             .orElseGet(() -> say("target.NO_WINDOW"));
-    String rises = target.rise().map(t -> say("target.RISES", clock(t, zone)) + ", ").orElse("");
-    String sets = target.set().map(t -> ", " + say("target.SETS", clock(t, zone))).orElse("");
-    String high = say("target.HIGHEST", highest, clock(target.transit(), zone));
+    String rises =
+        target.rise().map(t -> say("target.RISES", Moments.clock(t, zone)) + ", ").orElse("");
+    String sets =
+        target.set().map(t -> ", " + say("target.SETS", Moments.clock(t, zone))).orElse("");
+    String high = say("target.HIGHEST", highest, Moments.clock(target.transit(), zone));
     return rises + high + sets + "; " + best;
   }
 
@@ -166,32 +180,7 @@ public final class Words {
     double off = Angle.signed(azimuth - facing.azimuthDeg());
     String side =
         Math.abs(off) < 35 ? "AHEAD" : Math.abs(off) > 145 ? "BEHIND" : off < 0 ? "LEFT" : "RIGHT";
-    return say("night.side." + side, compass(azimuth));
-  }
-
-  /** A moment as a clock there shows it: {@code 21:10}. */
-  public static String clock(Instant time, ZoneId zone) {
-    return CLOCK.format(time.atZone(zone));
-  }
-
-  /** A shutter time as cameras show it: {@code 1/250 s}, {@code 0.5 s}, {@code 2 min}. */
-  public static String shutter(double seconds) {
-    return seconds < 0.25 && seconds > 0 ? "1/" + Dial.fraction(seconds) + " s" : duration(seconds);
-  }
-
-  /** A time in seconds as people say it: {@code 1 h 05 min}, {@code 12 min 30 s}, {@code 8 s}. */
-  public static String duration(double seconds) {
-    long s = Math.round(seconds);
-    if (seconds < 10 && seconds != s) {
-      return String.format(Locale.ROOT, "%.3g s", seconds).replaceAll("\\.?0+ s$", " s");
-    }
-    if (s < 60) {
-      return s + " s";
-    }
-    if (s < 3600) {
-      return s % 60 == 0 ? s / 60 + " min" : "%d min %02d s".formatted(s / 60, s % 60);
-    }
-    return "%d h %02d min".formatted(s / 3600, s % 3600 / 60);
+    return say("night.side." + side, Compass.point(azimuth));
   }
 
   /** Some frames: {@code 1 frame}, {@code 48 frames}. */
@@ -204,15 +193,5 @@ public final class Words {
     return value == Math.rint(value)
         ? Long.toString((long) value)
         : String.format(Locale.ROOT, "%.6f", value).replaceAll("0+$", "");
-  }
-
-  private static final String[] POINTS = {
-    "N", "NNE", "NE", "ENE", "E", "ESE", "SE", "SSE", "S", "SSW", "SW", "WSW", "W", "WNW", "NW",
-    "NNW"
-  };
-
-  /** The nearest of the sixteen points of the compass. */
-  public static String compass(double azimuthDeg) {
-    return POINTS[(int) Math.round(azimuthDeg / 22.5) % 16];
   }
 }

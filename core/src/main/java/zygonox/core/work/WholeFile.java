@@ -43,8 +43,8 @@ public final class WholeFile {
       throw new InvalidInput(target + " is a folder; name a file to write");
     }
     if (ifPresent == IfPresent.REFUSE && Files.exists(target)) {
-      throw new InvalidInput(
-          target + " is already there; choose another name or allow it with --overwrite");
+      throw new AlreadyThere(
+          target, target + " is already there; choose another name, or allow it to be replaced");
     }
     if (!Files.isWritable(folder)) {
       throw new WorkFailed("The folder " + folder + " cannot be written to; choose another place");
@@ -66,7 +66,9 @@ public final class WholeFile {
       move(temporary, target);
     } catch (IOException e) {
       throw new WorkFailed(
-          "%s could not be written (%s); nothing was changed".formatted(target, reason(e)), e);
+          "%s could not be written (%s); nothing was changed"
+              .formatted(target, DiskFault.reason(e)),
+          e);
     } finally {
       discard(temporary);
     }
@@ -87,9 +89,5 @@ public final class WholeFile {
       // The disk that refused the content may refuse this too; the first fault is the one to tell.
       temporary.toFile().deleteOnExit();
     }
-  }
-
-  private static String reason(IOException e) {
-    return e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage();
   }
 }

@@ -1,5 +1,6 @@
 package zygonox.core.work;
 
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Queue;
@@ -131,7 +132,11 @@ public final class Workers implements AutoCloseable {
     if (failure instanceof Error e) {
       throw e;
     }
-    return new WorkFailed(String.valueOf(failure.getMessage()), failure);
+    if (failure instanceof IOException e) {
+      return new WorkFailed("A file could not be read or written: " + DiskFault.reason(e), e);
+    }
+    LogFile.fault("in a worker", failure);
+    return new WorkFailed("Something unexpected went wrong; the log file tells what", failure);
   }
 
   private static ThreadFactory daemons() {

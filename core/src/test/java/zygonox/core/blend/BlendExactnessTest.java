@@ -16,11 +16,13 @@ import org.hipparchus.stat.descriptive.rank.Min;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 import zygonox.core.frame.Depth;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameInfo;
 import zygonox.core.frame.FrameReader;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.JpegQuality;
 import zygonox.core.frame.TestPictures;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.raster.PixelLayout;
@@ -74,6 +76,7 @@ class BlendExactnessTest {
         averageIn,
         3,
         Optional.ofNullable(depth),
+        JpegQuality.USUAL,
         ByteSize.parse(memory));
   }
 
@@ -104,7 +107,8 @@ class BlendExactnessTest {
       throws Exception {
     PixelLayout layout = new PixelLayout(83, 71, channels, bits);
     List<Raster> frames = frames(layout, count, extension);
-    BlendOptions plain = options(AverageIn.ENCODED, null, memory);
+    Depth depth = Depth.ofBits(bits);
+    BlendOptions plain = options(AverageIn.ENCODED, depth, memory);
     check(blend(BlendMethod.LIGHTEN, plain, "max.tif"), frames, c -> (int) new Max().evaluate(c));
     check(blend(BlendMethod.DARKEN, plain, "min.png"), frames, c -> (int) new Min().evaluate(c));
     check(
@@ -119,9 +123,26 @@ class BlendExactnessTest {
         frames,
         c -> (int) Math.min(layout.white(), Math.round(Arrays.stream(c).sum())));
     check(
-        blend(BlendMethod.MEDIAN, options(AverageIn.ENCODED, null, "64m"), "median.tif"),
+        blend(BlendMethod.MEDIAN, options(AverageIn.ENCODED, depth, "64m"), "median.tif"),
         frames,
         c -> halfUp(new Median().evaluate(c)));
+  }
+
+  /** Where nothing is asked for, what lies between 8-bit samples is kept in 16. */
+  @ParameterizedTest
+  @EnumSource(BlendMethod.class)
+  void whatLiesBetweenSamplesIsDeeperThanTheFrames(BlendMethod method) throws Exception {
+    PixelLayout layout = new PixelLayout(40, 30, 3, 8);
+    List<Raster> frames = frames(layout, 4, "tif");
+    BlendOptions plain = options(AverageIn.ENCODED, null, "64m");
+    Raster result = blend(method, plain, method.term() + ".tif");
+    boolean extreme = method == BlendMethod.LIGHTEN || method == BlendMethod.DARKEN;
+    assertThat(result.layout().bits()).isEqualTo(extreme ? 8 : 16);
+    if (method == BlendMethod.MEDIAN) {
+      check(result, frames, c -> halfUp(257 * new Median().evaluate(c)));
+    }
+    Raster jpeg = blend(method, plain, method.term() + ".jpg");
+    assertThat(jpeg.layout().bits()).isEqualTo(8);
   }
 
   @ParameterizedTest

@@ -25,6 +25,7 @@ import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameInfo;
 import zygonox.core.frame.FrameReader;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.JpegQuality;
 import zygonox.core.frame.TestPictures;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
@@ -142,6 +143,7 @@ class BlenderTest {
             AverageIn.LINEAR,
             3,
             Optional.empty(),
+            JpegQuality.USUAL,
             new ByteSize(10_000));
     assertThatThrownBy(() -> blend(BlendMethod.MEAN, tiny, "r.tif"))
         .isInstanceOf(InvalidInput.class)
@@ -163,6 +165,7 @@ class BlenderTest {
             AverageIn.LINEAR,
             3,
             Optional.of(Depth.SIXTEEN),
+            JpegQuality.USUAL,
             BlendOptions.usualMemory());
     assertThatThrownBy(() -> blend(BlendMethod.MEAN, sixteen, "r.jpg"))
         .isInstanceOf(InvalidInput.class)
@@ -249,6 +252,7 @@ class BlenderTest {
             AverageIn.ENCODED,
             3,
             Optional.of(Depth.FLOAT),
+            JpegQuality.USUAL,
             BlendOptions.usualMemory());
     blend(method, floats, "r.fits");
     Raster whole =

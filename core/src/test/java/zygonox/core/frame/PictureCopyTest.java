@@ -8,6 +8,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -32,7 +33,13 @@ class PictureCopyTest {
 
   private void copy(Frame from, String name) {
     PictureCopy.write(
-        from, folder.resolve(name), IfPresent.REFUSE, "mean of 5 frames", new Cancellation());
+        from,
+        folder.resolve(name),
+        IfPresent.REFUSE,
+        Optional.empty(),
+        JpegQuality.USUAL,
+        "mean of 5 frames",
+        new Cancellation());
   }
 
   @ParameterizedTest
@@ -76,7 +83,15 @@ class PictureCopyTest {
     Cancellation cancelled = new Cancellation();
     cancelled.request();
     assertThatThrownBy(
-            () -> PictureCopy.write(from, folder.resolve("c.tif"), IfPresent.REFUSE, "", cancelled))
+            () ->
+                PictureCopy.write(
+                    from,
+                    folder.resolve("c.tif"),
+                    IfPresent.REFUSE,
+                    Optional.empty(),
+                    JpegQuality.USUAL,
+                    "",
+                    cancelled))
         .isInstanceOf(Cancelled.class);
     assertThat(folder.resolve("c.tif")).doesNotExist();
   }

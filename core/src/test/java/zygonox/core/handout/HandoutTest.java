@@ -23,13 +23,18 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import zygonox.core.gear.Kit;
+import zygonox.core.gear.RemoteTimer;
 import zygonox.core.night.Night;
 import zygonox.core.night.TestNights;
+import zygonox.core.program.Interval;
 import zygonox.core.program.Job;
+import zygonox.core.program.Program;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.sky.YearView;
 import zygonox.core.sky.YearView.Prospect;
 import zygonox.core.sky.YearView.Wish;
+import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile.IfPresent;
 
@@ -69,10 +74,105 @@ class HandoutTest {
         .contains("The old pump at Harrowmere, 14 October 2026")
         .contains("Program 1 of 2: star trails")
         .contains("From 20:40 shoot 48 frames of 1 min 15 s")
-        .containsPattern("sunset +18:1")
-        .containsPattern("dark from +20:12")
-        .contains("Timer: 48 frames, exposure 1 min 15 s, interval 1 s (the closed time)")
+        .containsPattern("sunset +18:1\\d\n")
+        .containsPattern("dark from +20:12\n")
+        .contains("Timer: 48 frames, exposure 1 min 15 s, interval 1 s, the closed time")
         .contains("Wet stones");
+  }
+
+  private static String row(FieldCard card, String name) {
+    return card.tables().stream()
+        .flatMap(t -> t.rows().stream())
+        .filter(r -> r.name().equals(Words.say("card." + name)))
+        .map(FieldCard.Row::value)
+        .findFirst()
+        .orElse("");
+  }
+
+  @Test
+  void whatATimerIsSetToIsToldToTheTenth() {
+    Night demo = TestNights.demo();
+    Program p = demo.programs().get(0);
+    Kit kit =
+        demo.kit()
+            .withTimer(demo.kit().timer().withMeaning(RemoteTimer.IntervalMeans.START_TO_START));
+    Night night = demo.withKit(kit).withProgram(0, p.withInterval(new Interval(2, 30, 0.4, 90)));
+    FieldCard card = FieldCard.of(night, 0);
+    assertThat(row(card, "interval")).isEqualTo("30.4 s, from start to start");
+    assertThat(row(card, "period")).isEqualTo("30.4 s");
+    assertThat(card.text()).contains("interval 30.4 s, from start to start");
+    // 90 x 30 + 89 x 0.4 + 2 = 2737.6 s.
+    assertThat(row(card, "length")).isEqualTo("45 min 37.6 s");
+    assertThat(card.warnings()).anySatisfy(w -> assertThat(w).contains("too short for the timer"));
+    assertThat(card.text()).contains("Watch out");
+  }
+
+  @Test
+  void placeClockAndMoonAreOnTheCard() {
+    FieldCard card = FieldCard.of(TestNights.demo(), 0);
+    assertThat(row(card, "place")).isEqualTo("54.42° N, 2.31° W");
+    assertThat(row(card, "clock")).isEqualTo("Europe/London (UTC+01:00)");
+    assertThat(row(card, "moon")).contains("% lit");
+    assertThat(row(card, "facing")).contains("from true north");
+    assertThat(row(card, "held")).isEqualTo("landscape");
+    Night moonlit = TestNights.demo().withDate(LocalDate.of(2026, 10, 22));
+    assertThat(row(FieldCard.of(moonlit, 0), "moon")).contains("already up");
+  }
+
+  @Test
+  void timesAreInOrderAndDatedWhereTheDateChanges() {
+    Night night = TestNights.demo().withDate(LocalDate.of(2026, 10, 24));
+    FieldCard card = FieldCard.of(night, 0);
+    List<String> names = card.tables().get(1).rows().stream().map(FieldCard.Row::name).toList();
+    assertThat(names)
+        .containsSubsequence(
+            "sunset", "dark from", "start", "end", "clocks change", "dark until", "sunrise");
+    assertThat(card.tables().get(1).rows())
+        .filteredOn(r -> r.value().endsWith("Sat 24 Oct"))
+        .hasSize(1);
+    assertThat(row(card, "clock-change")).isEqualTo("01:00, Sun 25 Oct");
+    assertThat(row(card, "sunrise")).doesNotContain("Oct");
+  }
+
+  @Test
+  void aDayIntoNightHasAFixedPeriodAndARange() {
+    FieldCard card = FieldCard.of(TestNights.with(Job.DAY_INTO_NIGHT), 0);
+    assertThat(row(card, "fixed-period")).isEqualTo("15 s");
+    assertThat(row(card, "closed")).isEmpty();
+    assertThat(row(card, "interval")).isEmpty();
+    assertThat(row(card, "exposure")).contains(" to ");
+    assertThat(row(card, "begin")).contains("ISO 100");
+    assertThat(card.sentence()).contains("one every 15 s").doesNotContain("closed");
+    assertThat(card.checklist()).anySatisfy(i -> assertThat(i.text()).contains("one every 15 s"));
+  }
+
+  @Test
+  void aPanoramasFramesAreCountedInAll() {
+    Night night = TestNights.with(Job.PANORAMA);
+    FieldCard card = FieldCard.of(night, 0);
+    int all = night.programs().get(0).frames(night.body());
+    assertThat(row(card, "count")).contains("positions").endsWith(all + " in all");
+  }
+
+  @Test
+  void aSpareIsNamedOnlyWhereThereIsOne() {
+    Night demo = TestNights.demo();
+    Night one = demo.withKit(demo.kit().withBatteries(1));
+    Night three = demo.withKit(demo.kit().withBatteries(3));
+    assertThat(FieldCard.of(one, 0).text()).contains("Battery full\n").doesNotContain("spare");
+    assertThat(FieldCard.of(three, 0).text()).contains("2 spare");
+  }
+
+  @ParameterizedTest
+  @EnumSource(Job.class)
+  void noPageIsLeftNearlyEmpty(Job job) throws Exception {
+    Path file = folder.resolve("full.pdf");
+    FieldCardPdf.write(List.of(FieldCard.of(TestNights.with(job), 0)), file, IfPresent.REFUSE);
+    try (PDDocument document = Loader.loadPDF(file.toFile())) {
+      PDFTextStripper last = new PDFTextStripper();
+      last.setStartPage(document.getNumberOfPages());
+      assertThat(last.getText(document).lines().count()).isGreaterThan(8);
+    }
   }
 
   @Test
@@ -139,7 +239,11 @@ class HandoutTest {
     Path file = folder.resolve("odd.pdf");
     FieldCardPdf.write(List.of(FieldCard.of(odd, 0)), file, IfPresent.REFUSE);
     try (PDDocument document = Loader.loadPDF(file.toFile())) {
-      assertThat(text(document)).contains("Schlüpfrig");
+      assertThat(text(document))
+          .contains("Schlüpfrig")
+          .contains("危険")
+          .contains("Żółw")
+          .contains("谷");
     }
   }
 

@@ -52,15 +52,14 @@ class NightCheckTest {
             Code.OVERLAP, demo.withProgram(1, startingAt(demo.programs().get(1), "21:00"))),
         Arguments.of(
             Code.NO_TIME_TO_TURN, demo.withProgram(1, startingAt(demo.programs().get(1), "21:41"))),
-        Arguments.of(Code.STORING_TOO_SLOW, trails(p -> p.withInterval(p.interval().withGap(0.3)))),
+        Arguments.of(Code.WRITE_TOO_SLOW, trails(p -> p.withInterval(p.interval().withGap(0.3)))),
         Arguments.of(Code.TIMER_GAP, trails(p -> p.withInterval(p.interval().withGap(0.7)))),
         Arguments.of(
             Code.DARK_SUBTRACTION,
             demo.withAssumptions(demo.assumptions().withDarkSubtraction(true))),
         Arguments.of(
-            Code.NO_BULB_AT_ALL,
-            demo.withKit(demo.kit().withCamera(demo.kit().camera().withBulb(false)))),
-        Arguments.of(Code.STARTS_BEFORE_DARK, trails(p -> startingAt(p, "19:30"))),
+            Code.NO_BULB, demo.withKit(demo.kit().withCamera(demo.kit().camera().withBulb(false)))),
+        Arguments.of(Code.STARTS_IN_DUSK, trails(p -> startingAt(p, "19:30"))),
         Arguments.of(Code.SUN_UP, trails(p -> startingAt(p, "17:00"))),
         Arguments.of(
             Code.ENDS_AFTER_DAWN, trails(p -> p.withInterval(p.interval().withCount(440)))),
@@ -99,7 +98,7 @@ class NightCheckTest {
   @Test
   void theDemoNightIsSound() {
     Night demo = TestNights.demo();
-    assertThat(codes(demo, 0)).containsExactly(Code.NO_BULB);
+    assertThat(codes(demo, 0)).containsExactly(Code.NEEDS_BULB);
     assertThat(codes(demo, 1)).isEmpty();
   }
 
@@ -122,7 +121,7 @@ class NightCheckTest {
             p ->
                 startingAt(p, "18:45")
                     .withInterval(p.interval().withCount(120))
-                    .withJob(Job.MILKY_WAY_GROUND));
+                    .withJob(Job.MILKY_WAY_SKY));
     assertThat(codes(sinking, 0)).contains(Code.TARGET_SETS);
   }
 
@@ -133,8 +132,9 @@ class NightCheckTest {
     ByteSize card = new ByteSize((long) (frames * demo.kit().camera().rawBytes() / 0.8));
     Night tight = demo.withKit(demo.kit().withCard(card));
     // Each program alone would fit; both together do not.
-    assertThat(codes(tight, 0)).contains(Code.CARD_FULL);
-    assertThat(codes(demo, 0)).doesNotContain(Code.CARD_FULL);
+    assertThat(codes(tight, 0)).doesNotContain(Code.CARD_FULL);
+    assertThat(codes(tight, 1)).contains(Code.CARD_FULL);
+    assertThat(codes(demo, 1)).doesNotContain(Code.CARD_FULL);
   }
 
   @Test

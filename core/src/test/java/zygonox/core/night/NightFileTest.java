@@ -91,7 +91,8 @@ class NightFileTest {
     Night full =
         night
             .withKit(kit)
-            .withAssumptions(new Assumptions(PointStarRule.OWN_WIDTH, "M31", -7.5, true, 0.4, 24))
+            .withAssumptions(
+                new Assumptions(PointStarRule.OWN_WIDTH, "M31", -7.5, true, 0.4, 2, 24))
             .withSite(
                 night
                     .site()
@@ -166,7 +167,11 @@ class NightFileTest {
     Files.writeString(file, "{ \"format\": \"shopping\" }");
     assertThatThrownBy(() -> NightFile.open(file))
         .isInstanceOf(InvalidInput.class)
-        .hasMessageContaining("no night");
+        .hasMessageContaining("not a night");
+    Files.write(file, new byte[] {'I', 'I', 42, 0, 8, 0, 0, 0});
+    assertThatThrownBy(() -> NightFile.open(file))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("is not a night");
     assertThatThrownBy(() -> NightFile.open(folder.resolve("gone")))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("gone");

@@ -37,7 +37,11 @@ class OpticsTest {
   })
   void rulesOfThumbGiveWhatPeopleUse(
       double width, double height, double focal, double rule, double low, double high) {
-    Sensor sensor = new Sensor(new Body("b", width, height, 6000, 4000), focal, 2.8);
+    Sensor sensor =
+        new Sensor(
+            new Body("b", width, height, 6000, (int) Math.round(6000 * height / width)),
+            focal,
+            2.8);
     assertThat(sensor.ruleSeconds(rule)).isBetween(low, high);
   }
 
@@ -93,7 +97,7 @@ class OpticsTest {
       value = {
         "15s,f/2.8;ISO",
         "15s,f/2.8,ISO?;open",
-        "x,f/2.8,ISO100;shutter",
+        "x,f/2.8,ISO100;duration",
         "15s,f/x,ISO100;aperture"
       })
   void whatIsNoExposureIsTold(String text, String said) {

@@ -30,10 +30,17 @@ import zygonox.core.sky.Sun;
 class StartingProgramsTest {
   /** What a suggested program may still be told: it cannot be helped, or is for the person. */
   private static final Set<Code> ALLOWED =
-      EnumSet.of(Code.NO_BULB, Code.MOON_RISES, Code.TARGET_SETS, Code.SKY_DARK, Code.SKY_MOVES_ON);
+      EnumSet.of(
+          Code.NEEDS_BULB,
+          Code.MOON_RISES,
+          Code.STARS_DRAW_LINES,
+          Code.MOON_UP,
+          Code.TARGET_SETS,
+          Code.SKY_DARK,
+          Code.SKY_MOVES_ON);
 
   private static List<Code> codes(Night night, Program program) {
-    return ProgramCheck.of(program, night.conditions()).stream()
+    return ProgramCheck.of(program, night.conditions(0)).stream()
         .map(ProgramFinding::code)
         .filter(c -> !ALLOWED.contains(c))
         .toList();
@@ -68,8 +75,7 @@ class StartingProgramsTest {
             PointStarRule.NPF,
             Optional.of(new SkyBody.Fixed(SkyBody.GALACTIC_CENTRE)));
     Program program = programs.of(job, "test", Optional.empty());
-    ProgramCheck.Conditions conditions =
-        new ProgramCheck.Conditions(kit, site, PointStarRule.NPF, Optional.empty(), 8, false);
+    Conditions conditions = TestConditions.of(kit, site);
     assertThat(
             ProgramCheck.of(program, conditions).stream()
                 .map(ProgramFinding::code)
@@ -116,7 +122,7 @@ class StartingProgramsTest {
     Night night = TestNights.with(Job.PANORAMA);
     Program p = night.programs().get(0);
     Panorama.Layout layout = p.panorama().orElseThrow().layout(p.sensor(night.body()), p.facing());
-    List<Take> takes = Take.of(p, night.kit(), night.place());
+    List<Take> takes = Take.of(p, night.conditions(p));
     assertThat(takes).hasSize(p.frames(night.body()));
     assertThat(takes).hasSize(layout.positions().size() * p.interval().count());
     for (int i = 0; i < takes.size(); i++) {
@@ -136,7 +142,8 @@ class StartingProgramsTest {
         night.programs().get(0).withInterval(night.programs().get(0).interval().withCount(5000));
     Kit plenty = night.kit().withBatteries(50);
     List<RunLimit> limits =
-        RunLimit.of(endless, plenty, night.site(), Optional.of(SkyBody.parse("M31")), 8);
+        RunLimit.of(
+            endless, TestConditions.of(plenty, night.site(), Optional.of(SkyBody.parse("M31")), 8));
     for (int i = 1; i < limits.size(); i++) {
       assertThat(limits.get(i).at()).isAfterOrEqualTo(limits.get(i - 1).at());
     }
@@ -145,8 +152,14 @@ class StartingProgramsTest {
     Instant expected = almanac.event(Almanac.Event.ASTRONOMICAL_DAWN).orElseThrow();
     assertThat(Duration.between(dawn.at(), expected).abs().toSeconds()).isLessThan(5);
     assertThat(limits).noneMatch(l -> l.kind() == RunLimit.Kind.MOONRISE);
+    Conditions used =
+        TestConditions.of(plenty, night.site()).withUsed(new Conditions.Used(0, 49.9));
+    assertThat(RunLimit.of(endless, used).get(0).kind()).isEqualTo(RunLimit.Kind.BATTERY);
     Kit one = night.kit().withBatteries(1);
-    assertThat(RunLimit.of(endless, one, night.site(), Optional.empty(), -10).get(0).kind())
+    assertThat(
+            RunLimit.of(endless, TestConditions.of(one, night.site(), Optional.empty(), -10))
+                .get(0)
+                .kind())
         .isEqualTo(RunLimit.Kind.BATTERY);
   }
 

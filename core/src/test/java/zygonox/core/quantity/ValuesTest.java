@@ -36,7 +36,10 @@ class ValuesTest {
     "2g, 2147483648",
     "800000, 800000",
     "1K, 1024",
-    "3 MB, 3145728",
+    "3 MB, 3000000",
+    "3 MiB, 3145728",
+    "1.5g, 1610612736",
+    "64 GB, 64000000000",
     "0, 0"
   })
   void sizesAreRead(String text, long bytes) {
@@ -44,7 +47,7 @@ class ValuesTest {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"", "m", "-5m", "1.5g", "12x", "999999999999t"})
+  @ValueSource(strings = {"", "m", "-5m", "1.5.2g", "12x", "999999999999t"})
   void whatIsNoSizeIsRefused(String text) {
     assertThatThrownBy(() -> ByteSize.parse(text)).isInstanceOf(InvalidInput.class);
   }
@@ -53,6 +56,6 @@ class ValuesTest {
   void sizesArePrintedShort() {
     assertThat(new ByteSize(900)).hasToString("900 bytes");
     assertThat(new ByteSize(1536)).hasToString("1.5 kB");
-    assertThat(new ByteSize(64L << 30)).hasToString("64 GB");
+    assertThat(new ByteSize(64_000_000_000L)).hasToString("64 GB");
   }
 }

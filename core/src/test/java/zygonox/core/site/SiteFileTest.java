@@ -45,7 +45,7 @@ class SiteFileTest {
   void sitesComeBackAsTheyWereWritten(String name) {
     Path file = folder.resolve(name);
     SiteFile.write(List.of(MILL, ISLAND), file, IfPresent.REFUSE);
-    assertThat(SiteFile.read(file, ZoneId.of("UTC"))).containsExactly(MILL, ISLAND);
+    assertThat(SiteFile.read(file)).containsExactly(MILL, ISLAND);
     assertThatThrownBy(() -> SiteFile.write(List.of(MILL), file, IfPresent.REFUSE))
         .isInstanceOf(InvalidInput.class);
   }
@@ -96,19 +96,20 @@ class SiteFileTest {
               <trk><trkseg><trkpt lat="1" lon="2"/></trkseg></trk>
             </gpx>
             """);
-    List<Site> sites = SiteFile.read(gpx, ZONE);
+    List<Site> sites = SiteFile.read(gpx);
     assertThat(sites).hasSize(2);
     assertThat(sites.get(0).name()).isEqualTo("Ridge");
     assertThat(sites.get(0).notes()).isEqualTo("Windy");
     assertThat(sites.get(0).place().heightMetres()).isEqualTo(1234.5);
-    assertThat(sites.get(0).zone()).isEqualTo(ZONE);
+    // Nothing names it: it is the place's own.
+    assertThat(sites.get(0).zone()).isEqualTo(ZoneId.of("Europe/Berlin"));
     assertThat(sites.get(1).name()).isNotBlank();
     Path json =
         Files.writeString(
             folder.resolve("one.json"),
             "{\"type\":\"Feature\",\"geometry\":{\"type\":\"Point\",\"coordinates\":[11,47]},"
                 + "\"properties\":null}");
-    assertThat(SiteFile.read(json, ZONE)).hasSize(1);
+    assertThat(SiteFile.read(json)).hasSize(1);
   }
 
   @ParameterizedTest
@@ -124,7 +125,7 @@ class SiteFileTest {
   })
   void whatIsNoFileOfSitesIsToldInOneSentence(String name, String content) throws IOException {
     Path file = Files.writeString(folder.resolve(name), content);
-    assertThatThrownBy(() -> SiteFile.read(file, ZONE))
+    assertThatThrownBy(() -> SiteFile.read(file))
         .isInstanceOf(InvalidInput.class)
         .message()
         .contains(name)
@@ -141,8 +142,8 @@ class SiteFileTest {
                 + secret.toUri()
                 + "\">]>"
                 + "<gpx><wpt lat=\"1\" lon=\"2\"><name>&s;</name></wpt></gpx>");
-    assertThatThrownBy(() -> SiteFile.read(file, ZONE)).isInstanceOf(InvalidInput.class);
-    assertThatThrownBy(() -> SiteFile.read(folder.resolve("none.gpx"), ZONE))
+    assertThatThrownBy(() -> SiteFile.read(file)).isInstanceOf(InvalidInput.class);
+    assertThatThrownBy(() -> SiteFile.read(folder.resolve("none.gpx")))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("not there");
   }

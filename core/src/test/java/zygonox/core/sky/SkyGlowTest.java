@@ -100,6 +100,30 @@ class SkyGlowTest {
   }
 
   @ParameterizedTest
+  // The end of the twilight, a moonrise and a moonset; at the equator the sun sinks fastest.
+  @CsvSource({
+    "54.42, 2026-10-14T19:10:00Z, 120",
+    "0, 2026-03-20T19:10:00Z, 90",
+    "54.42, 2026-10-28T18:00:00Z, 300",
+    "-33.9, 2026-10-30T19:25:00Z, 120",
+    "54.42, 2026-12-20T00:00:00Z, 360"
+  })
+  void lightHasNoStepFromMinuteToMinute(double latitude, Instant from, int minutes) {
+    Place place = new Place(latitude, -2.31, 0);
+    for (int minute = 0; minute < minutes; minute++) {
+      Instant before = from.plusSeconds(60L * minute);
+      Instant after = before.plusSeconds(60);
+      double onGround = 2.5 * Math.log10(Daylight.lux(place, before) / Daylight.lux(place, after));
+      assertThat(Math.abs(onGround)).as("%s", after).isLessThan(0.2);
+      SkyBrightness dark = new SkyBrightness(21.6);
+      double overhead =
+          new SkyGlow(dark, place, after).magnitude(ZENITH)
+              - new SkyGlow(dark, place, before).magnitude(ZENITH);
+      assertThat(Math.abs(overhead)).as("%s", after).isLessThan(0.2);
+    }
+  }
+
+  @ParameterizedTest
   @CsvSource({"21.2, 21.2, 4", "Bortle 4, 21.2, 4", "class 1, 21.99, 1", "'20,1', 20.1, 5"})
   void brightnessIsTypedEitherWay(String typed, double magnitude, int bortle) {
     SkyBrightness brightness = SkyBrightness.parse(typed);

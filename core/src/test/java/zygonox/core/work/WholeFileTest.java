@@ -45,7 +45,7 @@ class WholeFileTest {
                     }))
         .isInstanceOf(WorkFailed.class)
         .hasMessageContaining("out.txt")
-        .hasMessageContaining("No space left on device");
+        .hasMessageContaining("the disk is full");
     assertThat(target).hasContent("old");
     assertThat(files()).isEqualTo(1);
   }

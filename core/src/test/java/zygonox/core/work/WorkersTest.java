@@ -35,7 +35,8 @@ class WorkersTest {
                         done.incrementAndGet();
                       }))
           .isInstanceOf(WorkFailed.class)
-          .hasMessage("card pulled out");
+          .hasMessageContaining("could not be read or written")
+          .hasRootCauseMessage("card pulled out");
     }
     assertThat(done.get()).isLessThan(100_000);
   }

@@ -33,6 +33,7 @@ import zygonox.core.sky.Moon;
 import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.Sun;
 import zygonox.core.sky.Twilight;
+import zygonox.core.words.Words;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.theme.Palette;
 import zygonox.desktop.theme.Theme;
@@ -156,7 +157,7 @@ public final class NightBand extends Region {
       sun = samples(night, noon.toInstant(), noon.plusDays(1).toInstant());
       Almanac almanac = new Almanac(night.place(), night.date(), night.zone());
       dark = almanac.darkWindows();
-      moonName = "moon, %.0f %% lit".formatted(100 * almanac.moonIlluminatedFraction());
+      moonName = Words.say("band.moon-lit", 100 * almanac.moonIlluminatedFraction());
     }
     List<Instant> down =
         sun.stream()
@@ -405,10 +406,10 @@ public final class NightBand extends Region {
             .formatted(
                 CLOCK.format(time.atZone(night.zone())),
                 switch (Twilight.of(altitude)) {
-                  case DAY -> "the sun is up";
-                  case CIVIL -> "civil twilight";
-                  case NAUTICAL -> "nautical twilight";
-                  case ASTRONOMICAL -> "astronomical twilight";
+                  case DAY -> Words.say("band.the-sun-is-up");
+                  case CIVIL -> Words.say("band.civil-twilight");
+                  case NAUTICAL -> Words.say("band.nautical-twilight");
+                  case ASTRONOMICAL -> Words.say("band.astronomical-twilight");
                   case NIGHT -> "dark";
                 });
     boolean left = pointer > getWidth() / 2;

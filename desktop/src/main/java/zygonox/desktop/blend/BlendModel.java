@@ -3,10 +3,11 @@ package zygonox.desktop.blend;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -17,12 +18,15 @@ import zygonox.core.blend.BlendOptions.Align;
 import zygonox.core.blend.BlendResult;
 import zygonox.core.blend.BlendWatcher;
 import zygonox.core.blend.Blender;
-import zygonox.core.frame.Depth;
+import zygonox.core.blend.FrameDropped;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.JpegQuality;
 import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.quantity.Seconds;
+import zygonox.core.words.BlendWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
@@ -109,21 +113,28 @@ public final class BlendModel {
     FrameSet set = night.framesProperty().get();
     List<FrameRun> runs = set.runs();
     if (runs.isEmpty()) {
-      sentence.set(new Sentence.Builder().say("Without frames there is nothing to blend.").end());
+      sentence.set(
+          new Sentence.Builder().say(Words.say("blend.s-without-frames-there-is-nothing")).end());
       obstacles.set(List.of());
       return;
     }
-    obstacles.set(Obstacle.of(warnings(runs.get(run))));
+    List<Obstacle> found = new ArrayList<>();
+    warnings(runs.get(run)).forEach(w -> found.add(Obstacle.of(w)));
+    result().flatMap(BlendWords::noiseReason).ifPresent(r -> found.add(Obstacle.note(r)));
+    obstacles.set(found);
     Sentence.Builder builder =
         new Sentence.Builder()
-            .say("Take ")
+            .say(Words.say("blend.s-take"))
             .set(
                 choice(
                     "run",
                     run,
                     IntStream.range(0, runs.size()).boxed().toList(),
                     i -> runName(set, runs.get(i)),
-                    i -> "the " + runs.get(i).frames().size() + " frames of like settings",
+                    i ->
+                        Words.say("blend.the")
+                            + runs.get(i).frames().size()
+                            + Words.say("blend.frames-of-like-settings"),
                     this::setRun))
             .say(", ")
             .set(
@@ -131,10 +142,13 @@ public final class BlendModel {
                     "align",
                     align,
                     List.of(Align.values()),
-                    a -> a == Align.NONE ? "leave them as they lie" : "align them on the stars",
+                    a ->
+                        a == Align.NONE
+                            ? Words.say("blend.leave-them-as-they-lie")
+                            : Words.say("blend.align-them-on-the-stars"),
                     BlendModel::meaning,
                     this::setAlign))
-            .say(", and blend by ")
+            .say(Words.say("blend.s-and-blend-by"))
             .set(
                 choice(
                     "method",
@@ -143,30 +157,28 @@ public final class BlendModel {
                     BlendMethod::term,
                     BlendModel::meaning,
                     this::setMethod));
-    if (averages() && method != BlendMethod.MEDIAN) {
+    if (method.isBetweenSamples() && method != BlendMethod.MEDIAN) {
       builder
-          .say(" of ")
+          .say(Words.say("blend.s-of"))
           .set(
               choice(
                   "average-in",
                   averageIn,
                   List.of(AverageIn.values()),
-                  a -> a == AverageIn.LINEAR ? "the light" : "the stored values",
                   a ->
                       a == AverageIn.LINEAR
-                          ? "as one long exposure would have gathered it"
-                          : "as they stand in the files: highlights weigh less",
+                          ? Words.say("blend.the-light")
+                          : Words.say("blend.the-stored-values"),
+                  a ->
+                      a == AverageIn.LINEAR
+                          ? Words.say("blend.as-one-long-exposure-would")
+                          : Words.say("blend.as-they-stand-in-the"),
                   a -> {
                     averageIn = a;
                     refresh();
                   }));
     }
     sentence.set(builder.say(".").end());
-  }
-
-  /** Whether results lie between the samples, so that 16 bits hold more than 8 did. */
-  private boolean averages() {
-    return method != BlendMethod.LIGHTEN && method != BlendMethod.DARKEN;
   }
 
   private static <T> Setting choice(
@@ -183,29 +195,29 @@ public final class BlendModel {
     Frame first = of.frames().get(0);
     String exposure =
         first.info().exposureSeconds().isPresent()
-            ? " of " + Words.shutter(first.info().exposureSeconds().getAsDouble())
+            ? Words.say("blend.of") + Seconds.text(first.info().exposureSeconds().getAsDouble())
             : "";
-    return "the %d frames%s%s"
-        .formatted(
-            of.frames().size(),
-            exposure,
-            set.runs().size() > 1 ? " (run " + of.number() + ")" : "");
+    return Words.say(
+        "blend.the-frames",
+        of.frames().size(),
+        exposure,
+        set.runs().size() > 1 ? Words.say("blend.run") + of.number() + ")" : "");
   }
 
   private static String meaning(Align align) {
     return align == Align.NONE
-        ? "for trails, and for everything from a firm tripod that should stay as it is"
-        : "stars fall on stars; the ground blurs with the sky's motion";
+        ? Words.say("blend.for-trails-and-for-everything")
+        : Words.say("blend.stars-fall-on-stars-the");
   }
 
   private static String meaning(BlendMethod method) {
     return switch (method) {
-      case LIGHTEN -> "keeps the brightest at each place: stars and lights draw their trails";
-      case DARKEN -> "keeps the darkest at each place";
-      case MEAN -> "averages: noise falls by the root of the number, what moves blurs";
-      case MEDIAN -> "keeps the middle value: noise falls, what moves vanishes";
-      case CLIPPED_MEAN -> "averages the values that agree: aeroplanes drop out";
-      case SUM -> "adds up the light, as one exposure as long as all together";
+      case LIGHTEN -> Words.say("blend.keeps-the-brightest-at-each");
+      case DARKEN -> Words.say("blend.keeps-the-darkest-at-each");
+      case MEAN -> Words.say("blend.averages-noise-falls-by-the");
+      case MEDIAN -> Words.say("blend.keeps-the-middle-value-noise");
+      case CLIPPED_MEAN -> Words.say("blend.averages-the-values-that-agree");
+      case SUM -> Words.say("blend.adds-up-the-light-as");
     };
   }
 
@@ -213,17 +225,17 @@ public final class BlendModel {
   private List<String> warnings(FrameRun of) {
     List<String> warnings = new ArrayList<>();
     if (method == BlendMethod.LIGHTEN && align == Align.STARS) {
-      warnings.add("Aligned on the stars, lighten draws no trails: leave them as they lie");
+      warnings.add(Words.say("blend.aligned-on-the-stars-lighten"));
     }
     int dropped = of.frames().size() - kept(of).size();
     if (dropped > 0) {
       warnings.add(
           dropped == 1
-              ? "One frame of the run is dropped and takes no part"
-              : dropped + " frames of the run are dropped and take no part");
+              ? Words.say("blend.one-frame-of-the-run")
+              : dropped + Words.say("blend.frames-of-the-run-are"));
     }
     if (of.frames().size() == 1) {
-      warnings.add("One frame alone is its own blend: choose a run of several");
+      warnings.add(Words.say("blend.one-frame-alone-is-its"));
     }
     result()
         .ifPresent(
@@ -233,7 +245,7 @@ public final class BlendModel {
                         d ->
                             warnings.add(
                                 d.file().getFileName()
-                                    + " was left out: "
+                                    + Words.say("blend.was-left-out")
                                     + Words.reason(d.reason()))));
     return warnings;
   }
@@ -258,24 +270,28 @@ public final class BlendModel {
             Optional.empty(),
             averageIn,
             3,
-            averages() ? Optional.of(Depth.SIXTEEN) : Optional.empty(),
+            Optional.empty(),
+            JpegQuality.USUAL,
             BlendOptions.usualMemory());
     return new Job(
         new Blender(method, options),
         new FrameSet(kept(chosen), List.of(), set.assumedOffset()),
         target,
-        "%s of %d frames".formatted(method.term(), kept(chosen).size()));
+        Words.say("blend.of-frames", method.term(), kept(chosen).size()),
+        fileName());
   }
 
   /** A blend that is about to run. */
-  public record Job(Blender blender, FrameSet frames, Path target, String title) {
+  public record Job(Blender blender, FrameSet frames, Path target, String title, String fileName) {
     public BlendResult run(BlendWatcher watcher, Cancellation cancellation) {
       return blender.blend(frames, target, WholeFile.IfPresent.REPLACE, watcher, cancellation);
     }
 
-    /** A frame to hold the result against. */
-    public Frame single() {
-      return frames.frames().get(frames.frames().size() / 2);
+    /** A frame to hold the result against: the middle one of those that took part. */
+    public Frame single(BlendResult done) {
+      Set<Path> left = done.dropped().stream().map(FrameDropped::file).collect(Collectors.toSet());
+      List<Frame> used = frames.frames().stream().filter(f -> !left.contains(f.file())).toList();
+      return used.get(used.size() / 2);
     }
 
     public int width() {
@@ -292,18 +308,12 @@ public final class BlendModel {
   static String outcome(BlendResult done) {
     StringBuilder text = new StringBuilder();
     text.append(
-        "%s of %d frames in %s"
-            .formatted(done.method().term(), done.used(), Words.duration(done.seconds())));
-    done.noise()
-        .filter(n -> n.gain().isPresent() && n.expected().isPresent())
-        .ifPresent(
-            n ->
-                text.append(
-                    String.format(
-                        Locale.ROOT,
-                        "; noise fell %.1f times, %.1f were to be expected",
-                        n.gain().getAsDouble(),
-                        n.expected().getAsDouble())));
+        Words.say(
+            "blend.of-frames-in",
+            done.method().term(),
+            done.used(),
+            Seconds.about(done.seconds())));
+    BlendWords.noise(done).ifPresent(said -> text.append("; ").append(said));
     return text.toString();
   }
 

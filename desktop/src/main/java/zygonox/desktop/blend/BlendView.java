@@ -5,6 +5,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import javafx.application.Platform;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
@@ -18,9 +19,13 @@ import javafx.scene.layout.VBox;
 import zygonox.core.blend.BlendResult;
 import zygonox.core.blend.BlendWatcher;
 import zygonox.core.blend.Preview;
+import zygonox.core.frame.Depth;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameReader;
+import zygonox.core.frame.JpegQuality;
 import zygonox.core.frame.PictureCopy;
+import zygonox.core.words.Words;
+import zygonox.core.work.AlreadyThere;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 import zygonox.desktop.picture.Pixels;
@@ -37,9 +42,10 @@ public final class BlendView implements StageView {
   private final Workplace workplace;
   private final BlendModel model;
   private final VBox head;
-  private final Button blend = new Button("Blend");
-  private final Button save = new Button("Save");
+  private final Button blend = new Button(Words.say("blend.blend"));
+  private final Button save = new Button(Words.say("blend.save"));
   private final TextField target = new TextField();
+  private final SavingModel saving = new SavingModel();
   private final Path scratch;
   private Pixels lastPicture;
   private Pixels lastSingle;
@@ -59,7 +65,7 @@ public final class BlendView implements StageView {
     blend.getStyleClass().add("act");
     blend.setMinWidth(Region.USE_PREF_SIZE);
     blend.setOnAction(e -> start());
-    Label saveName = new Label("Save as");
+    Label saveName = new Label(Words.say("blend.save-as"));
     saveName.getStyleClass().add("field-name");
     target.setId("target");
     target.setOnAction(e -> save());
@@ -68,13 +74,17 @@ public final class BlendView implements StageView {
     for (Region fixed : List.of(saveName, save, blend)) {
       fixed.setMinWidth(Region.USE_PREF_SIZE);
     }
-    HBox.setHgrow(target, Priority.ALWAYS);
-    HBox saving = new HBox(8, saveName, target, save);
-    saving.getStyleClass().add("saving");
-    saving.visibleProperty().bind(model.resultProperty().isNotNull());
-    saving.managedProperty().bind(saving.visibleProperty());
+    target.textProperty().bindBidirectional(saving.nameProperty());
+    target.setAccessibleText(Words.say("save.name"));
+    target.setPrefColumnCount(30);
+    SentenceView how = new SentenceView(saving.sentenceProperty(), SentenceView.Weight.INLINE);
+    HBox.setHgrow(how, Priority.ALWAYS);
+    HBox saves = new HBox(8, saveName, target, how, save);
+    saves.getStyleClass().add("saving");
+    saves.visibleProperty().bind(model.resultProperty().isNotNull());
+    saves.managedProperty().bind(saves.visibleProperty());
     HBox.setHgrow(sentence, Priority.ALWAYS);
-    head = new VBox(new HBox(18, sentence, blend), saving);
+    head = new VBox(new HBox(18, sentence, blend), saves);
     workplace.night().framesProperty().subscribe(set -> forget());
   }
 
@@ -91,6 +101,11 @@ public final class BlendView implements StageView {
   @Override
   public Node head() {
     return head;
+  }
+
+  @Override
+  public boolean isChecked() {
+    return model.canBlend();
   }
 
   @Override
@@ -111,8 +126,8 @@ public final class BlendView implements StageView {
           .picture()
           .clear(
               model.canBlend()
-                  ? "Blend, and the picture grows here frame by frame."
-                  : "Load or rehearse frames first.");
+                  ? Words.say("blend.blend-and-the-picture-grows")
+                  : Words.say("blend.load-or-rehearse-frames-first"));
     } else {
       workplace.picture().show(lastPicture, lastCaption);
       workplace.picture().compareWith(lastSingle, lastSingleName);
@@ -142,21 +157,33 @@ public final class BlendView implements StageView {
     workplace
         .tasks()
         .start(
-            "Blending: " + job.title(),
+            Words.say("blend.blending") + job.title(),
             (progress, cancellation) -> {
               BlendResult done = job.run(new Watcher(progress, job), cancellation);
               Frame frame = FrameReader.look(file);
+              Frame single = job.single(done);
               return new Finished(
+                  job,
                   done,
-                  Pixels.of(FrameReader.readWhole(frame)),
-                  Pixels.of(FrameReader.readWhole(job.single())),
-                  job.single());
+                  Depth.ofBits(frame.layout().bits()),
+                  Pixels.of(frame, FrameReader.readWhole(frame)),
+                  Pixels.of(single, FrameReader.readWhole(single)),
+                  single);
             },
             this::finished,
             fault -> failed(job, fault));
+    if (inView) {
+      workplace.navigator().toPicture();
+    }
   }
 
-  private record Finished(BlendResult result, Pixels picture, Pixels single, Frame frame) {}
+  private record Finished(
+      BlendModel.Job job,
+      BlendResult result,
+      Depth depth,
+      Pixels picture,
+      Pixels single,
+      Frame frame) {}
 
   /** After a fault or a cancel the picture of before comes back. */
   private void failed(BlendModel.Job job, Throwable fault) {
@@ -175,10 +202,11 @@ public final class BlendView implements StageView {
     lastPicture = done.picture;
     lastSingle = done.single;
     lastCaption = BlendModel.outcome(done.result);
-    lastSingleName = "one frame: " + done.frame.file().getFileName();
-    target.setText(RESULTS + "/" + model.fileName());
+    lastSingleName = Words.say("blend.one-frame") + done.frame.file().getFileName();
+    saving.offer(RESULTS + "/" + done.job.fileName(), done.depth);
     if (inView) {
       enter();
+      workplace.navigator().toPicture();
     }
   }
 
@@ -215,13 +243,19 @@ public final class BlendView implements StageView {
   }
 
   private void save() {
+    save(WholeFile.IfPresent.REFUSE);
+  }
+
+  private void save(WholeFile.IfPresent present) {
     BlendResult done = model.resultProperty().get();
     Path night = folder();
     Path to = night.resolve(target.getText().strip());
+    Optional<Depth> depth = saving.depth();
+    JpegQuality quality = saving.quality();
     workplace
         .tasks()
         .start(
-            "Saving",
+            Words.say("saving"),
             (progress, cancellation) -> {
               if (to.getParent().equals(night.resolve(RESULTS))) {
                 Files.createDirectories(to.getParent());
@@ -229,13 +263,25 @@ public final class BlendView implements StageView {
               PictureCopy.write(
                   FrameReader.look(done.output()),
                   to,
-                  WholeFile.IfPresent.REFUSE,
-                  "%s of %d frames".formatted(done.method().term(), done.used()),
+                  present,
+                  depth,
+                  quality,
+                  Words.say("blend.of-frames", done.method().term(), done.used()),
                   cancellation);
               return to;
             },
-            saved -> workplace.navigator().note("Saved as " + saved),
-            workplace.navigator()::fault);
+            saved -> workplace.navigator().note(Words.say("saved", saved)),
+            this::notSaved);
+  }
+
+  private void notSaved(Throwable fault) {
+    if (fault instanceof AlreadyThere) {
+      workplace
+          .navigator()
+          .offer(fault.getMessage(), Words.say("replace"), () -> save(WholeFile.IfPresent.REPLACE));
+    } else {
+      workplace.navigator().fault(fault);
+    }
   }
 
   /** Where names without a folder lead: the night's, or without a night that of the frames. */

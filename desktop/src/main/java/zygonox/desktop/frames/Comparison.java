@@ -9,6 +9,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameReader;
 import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.raster.Raster;
+import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.desktop.picture.Pixels;
@@ -42,6 +43,6 @@ final class Comparison {
   }
 
   static String caption(Frame frame, boolean onStars) {
-    return frame.file().getFileName() + (onStars ? ", on the stars" : "");
+    return frame.file().getFileName() + (onStars ? Words.say("frames.on-the-stars") : "");
   }
 }

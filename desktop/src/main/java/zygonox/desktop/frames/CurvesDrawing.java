@@ -13,6 +13,7 @@ import javafx.scene.text.TextAlignment;
 import zygonox.core.frame.Frame;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.words.Words;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Palette;
 import zygonox.desktop.theme.Theme;
@@ -69,7 +70,7 @@ final class CurvesDrawing extends Drawing {
       g.setFill(palette().faint());
       text(
           g,
-          "Judge the frames, and their measures are drawn here over the night.",
+          Words.say("frames.judge-the-frames-and-their"),
           getWidth() / 2,
           getHeight() / 2,
           15,
@@ -111,7 +112,7 @@ final class CurvesDrawing extends Drawing {
       return;
     }
     g.setFill(palette.faint());
-    String range = String.format(Locale.ROOT, "%s to %s", shortened(least), shortened(most));
+    String range = Words.say("frames.to", shortened(least), shortened(most));
     text(g, range, getWidth() - SIDE, top + TITLE / 2, 13, TextAlignment.RIGHT);
     // What hardly changes is drawn flat, not as a mountain of noise.
     double span = Math.max(most - least, Math.max(0.05 * Math.abs(most), 1e-9));

@@ -15,6 +15,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.FrameMeasure;
+import zygonox.core.words.Words;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.Page;
 import zygonox.desktop.theme.Theme;
@@ -61,13 +62,13 @@ final class CurvesPage implements Page {
     drawing.show(points, frame);
     chosen.setText(
         frame == null || model.measured(frame).isEmpty()
-            ? "How the night went, frame by frame. Click a point to choose its frame."
+            ? Words.say("frames.how-the-night-went-frame")
             : frame.file().getFileName() + ": " + model.measured(frame));
   }
 
   @Override
   public String title() {
-    return "Curves";
+    return Words.say("frames.curves");
   }
 
   @Override

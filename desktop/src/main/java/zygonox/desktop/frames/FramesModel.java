@@ -13,6 +13,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -26,7 +27,11 @@ import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.measure.RunEvent;
 import zygonox.core.measure.RunMeasure;
+import zygonox.core.night.OtherDate;
 import zygonox.core.night.PlanMatch;
+import zygonox.core.program.ProgramFinding.Weight;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.FrameWords;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
@@ -39,6 +44,7 @@ public final class FramesModel {
   private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss");
 
   private final OpenNight night;
+  private final BiConsumer<OtherDate, FrameSet> ownNight;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
   private final Map<Path, FrameMeasure> measures = new HashMap<>();
@@ -48,8 +54,12 @@ public final class FramesModel {
   private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
 
-  public FramesModel(OpenNight night) {
+  /**
+   * @param ownNight begins a night of their own for frames of another date
+   */
+  public FramesModel(OpenNight night, BiConsumer<OtherDate, FrameSet> ownNight) {
     this.night = night;
+    this.ownNight = ownNight;
     night.framesProperty().subscribe(this::changed);
     night.judgementsProperty().subscribe(j -> refresh(night.framesProperty().get()));
     night.decisionsProperty().subscribe(o -> refresh(night.framesProperty().get()));
@@ -80,10 +90,13 @@ public final class FramesModel {
     for (FrameSet.Gap gap :
         set.gaps().stream().filter(g -> !planned.contains(g.after())).toList()) {
       found.add(
-          "%s longer closed than usual after %s: trails will show a break"
-              .formatted(Words.duration(gap.seconds()), gap.after().file().getFileName()));
+          Words.say(
+              "frames.longer-closed-than-usual-after",
+              Seconds.about(gap.seconds()),
+              gap.after().file().getFileName()));
     }
-    List<Obstacle> all = new ArrayList<>(Obstacle.of(found));
+    List<Obstacle> all = new ArrayList<>(found.stream().map(Obstacle::of).toList());
+    all.addAll(otherDates(set));
     for (PlanMatch match : matches) {
       boolean off =
           match.timing() != PlanMatch.Timing.AS_PLANNED || !match.missingInside().isEmpty();
@@ -103,7 +116,7 @@ public final class FramesModel {
             new Obstacle(
                 frame.file().getFileName()
                     + ": "
-                    + (why.isEmpty() ? "marked to be looked at" : why),
+                    + (why.isEmpty() ? Words.say("frames.marked-to-be-looked-at") : why),
                 Optional.of(show(frame))));
       }
     }
@@ -117,13 +130,43 @@ public final class FramesModel {
                 .toList());
   }
 
+  /** Runs of another date than the night's, with the two ways out. */
+  private List<Obstacle> otherDates(FrameSet set) {
+    if (night.night() == null) {
+      return List.of();
+    }
+    return OtherDate.of(night.night(), set).stream().map(o -> otherDate(set, o)).toList();
+  }
+
+  private Obstacle otherDate(FrameSet set, OtherDate other) {
+    String sentence =
+        Words.say(
+            "frames.other-date",
+            Words.frames(other.run().frames().size()),
+            other.run().number(),
+            Moments.date(other.evening()),
+            Moments.date(night.night().date()));
+    double slow = other.slow().toMillis() / 1000.0;
+    return new Obstacle(
+        Weight.WARNS,
+        sentence,
+        List.of(
+            new Obstacle.Mend(Words.say("frames.own-night"), () -> ownNight.accept(other, set)),
+            new Obstacle.Mend(
+                Words.say(
+                    slow > 0 ? "frames.clock-slow" : "frames.clock-fast",
+                    FrameWords.clockError(slow)),
+                () -> night.correctClock(other.run(), slow))));
+  }
+
   /** Files that could not be read, and frames that turned out not to be decodable. */
   private List<FrameSet.Unreadable> unreadable(FrameSet set) {
     return Stream.concat(set.unreadable().stream(), undecodable.stream()).toList();
   }
 
   private Obstacle.Mend show(Frame frame) {
-    return new Obstacle.Mend("Show it", () -> night.selectedProperty().set(frame));
+    return new Obstacle.Mend(
+        Words.say("frames.show-it"), () -> night.selectedProperty().set(frame));
   }
 
   private static String capital(String text) {
@@ -134,16 +177,17 @@ public final class FramesModel {
     return night.night() == null ? new FrameWords(set) : new FrameWords(set, night.night().zone());
   }
 
-  /** How the runs keep to the night's programs, a line each. */
-  public List<String> matches() {
+  /** How the runs keep to the night's programs, by their numbers. */
+  public Map<Integer, String> matches() {
     if (night.night() == null) {
-      return List.of();
+      return Map.of();
     }
     FrameSet set = night.framesProperty().get();
     FrameWords words = words(set);
     return PlanMatch.of(night.night(), set).stream()
-        .map(m -> "Run %d: ".formatted(m.run().number()) + words.match(night.night(), m))
-        .toList();
+        .collect(
+            Collectors.toMap(
+                m -> m.run().number(), m -> words.match(night.night(), m), (a, b) -> a));
   }
 
   /** How many are to be looked at, and how many dropped. */
@@ -151,9 +195,11 @@ public final class FramesModel {
     long look = set.frames().stream().filter(f -> night.verdict(f) == Verdict.LOOK).count();
     long drop = set.frames().stream().filter(f -> night.verdict(f) == Verdict.DROP).count();
     if (look + drop == 0) {
-      return night.judgementsProperty().get().isEmpty() ? "" : " All of them can be kept.";
+      return night.judgementsProperty().get().isEmpty()
+          ? ""
+          : Words.say("frames.all-of-them-can-be");
     }
-    return " %d to be looked at, %d dropped.".formatted(look, drop);
+    return Words.say("frames.to-be-looked-at-dropped", look, drop);
   }
 
   /** Why a frame is not simply kept, in sentences. */
@@ -174,11 +220,10 @@ public final class FramesModel {
     FrameMeasure m = measures.get(frame.file());
     return m == null
         ? ""
-        : String.format(
-            Locale.ROOT,
-            "%d stars%s; background %.1f %%, noise %.2f %%",
+        : Words.say(
+            "frames.stars-background-noise",
             m.stars(),
-            m.shape().map(s -> String.format(Locale.ROOT, ", %.1f px wide", s.fwhm())).orElse(""),
+            m.shape().map(s -> Words.say("frames.px-wide", s.fwhm())).orElse(""),
             100 * m.sky().background(),
             100 * m.sky().noise());
   }
@@ -286,7 +331,7 @@ public final class FramesModel {
 
   private static String describe(FrameSet set) {
     if (set.frames().isEmpty()) {
-      return "No frames yet.";
+      return Words.say("frames.no-frames-yet");
     }
     List<String> runs = new ArrayList<>();
     for (FrameRun run : set.runs()) {
@@ -294,10 +339,13 @@ public final class FramesModel {
     }
     String head =
         runs.size() == 1
-            ? "One run: "
-            : "%d frames in %d runs: ".formatted(set.frames().size(), runs.size());
+            ? Words.say("frames.one-run")
+            : Words.say("frames.frames-in-runs", set.frames().size(), runs.size());
     int shown = Math.min(3, runs.size());
-    String rest = runs.size() > shown ? "; and " + (runs.size() - shown) + " more" : "";
+    String rest =
+        runs.size() > shown
+            ? Words.say("frames.and") + (runs.size() - shown) + Words.say("frames.more")
+            : "";
     return head + String.join("; ", runs.subList(0, shown)) + rest + ".";
   }
 
@@ -305,9 +353,13 @@ public final class FramesModel {
   public static String describe(FrameSet set, FrameRun run) {
     Frame first = run.frames().get(0);
     StringBuilder text = new StringBuilder();
-    text.append(run.frames().size()).append(run.frames().size() == 1 ? " frame" : " frames");
-    first.info().exposureSeconds().ifPresent(s -> text.append(" of ").append(Words.shutter(s)));
-    clock(set, first).ifPresent(t -> text.append(" from ").append(t));
+    text.append(run.frames().size())
+        .append(run.frames().size() == 1 ? Words.say("frames.frame") : Words.say("frames.frames"));
+    first
+        .info()
+        .exposureSeconds()
+        .ifPresent(s -> text.append(Words.say("frames.of")).append(Seconds.text(s)));
+    clock(set, first).ifPresent(t -> text.append(Words.say("frames.from")).append(t));
     return text.toString();
   }
 
@@ -325,9 +377,9 @@ public final class FramesModel {
     FrameSet set = night.framesProperty().get();
     Path name = frame.file().getFileName();
     List<String> parts = new ArrayList<>();
-    parts.add(clock(set, frame).orElse("no time"));
-    frame.info().exposureSeconds().ifPresent(s -> parts.add(Words.shutter(s)));
-    frame.info().iso().ifPresent(i -> parts.add("ISO " + Words.number(i)));
+    parts.add(clock(set, frame).orElse(Words.say("frames.no-time")));
+    frame.info().exposureSeconds().ifPresent(s -> parts.add(Seconds.text(s)));
+    frame.info().iso().ifPresent(i -> parts.add(Words.say("frames.iso") + Words.number(i)));
     Verdict verdict = night.verdict(frame);
     String mark = verdict == Verdict.KEEP ? "" : "   " + verdict.name().toLowerCase(Locale.ROOT);
     return String.join("   ", parts) + mark + "\n" + name;

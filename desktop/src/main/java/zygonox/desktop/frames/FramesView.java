@@ -8,8 +8,13 @@ import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.Region;
+import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.night.Night;
+import zygonox.core.night.OtherDate;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.words.Words;
 import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.Pages;
 import zygonox.desktop.stage.StageName;
@@ -26,14 +31,14 @@ public final class FramesView implements StageView {
 
   public FramesView(Workplace workplace) {
     this.workplace = workplace;
-    this.model = new FramesModel(workplace.night());
+    this.model = new FramesModel(workplace.night(), this::beginOwnNight);
     pages =
         new Pages(
             workplace.navigator(),
             new OnePage(workplace, model, judge("judge"), theme, this::open),
             new WallPage(workplace, model, judge("judge-wall"), theme),
             new CurvesPage(workplace.night(), model, judge("judge-curves"), theme),
-            new RunsPage(model, new RunsModel(workplace.night(), model)));
+            new RunsPage(workplace, model, new RunsModel(workplace.night(), model)));
   }
 
   /** The theme that walls and curves are drawn in. */
@@ -42,7 +47,7 @@ public final class FramesView implements StageView {
   }
 
   private Button judge(String id) {
-    Button button = new Button("Judge them");
+    Button button = new Button(Words.say("frames.judge-them"));
     button.setId(id);
     button.setMinWidth(Region.USE_PREF_SIZE);
     button.setOnAction(e -> judge());
@@ -55,7 +60,7 @@ public final class FramesView implements StageView {
     workplace
         .tasks()
         .start(
-            "Measuring the frames",
+            Words.say("frames.measuring-the-frames"),
             (progress, cancellation) -> Measured.of(set, progress, cancellation),
             model::take,
             workplace.navigator()::fault);
@@ -66,14 +71,30 @@ public final class FramesView implements StageView {
     workplace
         .tasks()
         .start(
-            "Looking at the frames",
+            Words.say("frames.looking-at-the-frames"),
             (progress, cancellation) -> FrameFinder.find(List.of(paths), progress, cancellation),
             set -> {
               workplace.night().selectedProperty().set(null);
               workplace.night().load(set);
+              workplace.night().remember(List.of(paths));
               workplace.navigator().go(StageName.FRAMES);
+              if (set.frames().isEmpty() && set.unreadable().isEmpty()) {
+                workplace.navigator().fault(new InvalidInput(Words.say("frames.none", paths[0])));
+              }
             },
             workplace.navigator()::fault);
+  }
+
+  /** A night of the date that frames were taken on, with them in it. */
+  private void beginOwnNight(OtherDate other, FrameSet set) {
+    List<Path> files =
+        set.frames().stream()
+            .filter(f -> other.run().frames().contains(f))
+            .map(Frame::file)
+            .toList();
+    Night plan = workplace.night().night().withDate(other.evening());
+    workplace.navigator().beginNight(plan);
+    open(files.toArray(Path[]::new));
   }
 
   @Override
@@ -89,6 +110,11 @@ public final class FramesView implements StageView {
   @Override
   public Node picture() {
     return pages.picture();
+  }
+
+  @Override
+  public boolean isChecked() {
+    return !workplace.night().framesProperty().get().frames().isEmpty();
   }
 
   @Override

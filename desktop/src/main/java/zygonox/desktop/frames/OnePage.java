@@ -27,6 +27,7 @@ import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.measure.Histogram;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.raster.Raster;
+import zygonox.core.words.Words;
 import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Page;
@@ -69,7 +70,7 @@ final class OnePage implements Page {
     this.model = model;
     histogram = new SmallHistogram(theme);
     SentenceView sentence = new SentenceView(model.sentenceProperty());
-    Button blend = new Button("Blend these");
+    Button blend = new Button(Words.say("frames.blend-these"));
     blend.getStyleClass().add("act");
     blend.setMinWidth(Region.USE_PREF_SIZE);
     blend.setOnAction(e -> workplace.navigator().go(StageName.BLEND));
@@ -77,8 +78,9 @@ final class OnePage implements Page {
     head = new HBox(18, sentence, judge, blend);
 
     list.setId("frames");
+    list.setAccessibleText(Words.say("name.frames"));
     list.setCellFactory(l -> new FrameCell());
-    list.setPlaceholder(new Label("No frames"));
+    list.setPlaceholder(new Label(Words.say("frames.no-frames")));
     list.getSelectionModel()
         .selectedItemProperty()
         .subscribe(
@@ -88,17 +90,15 @@ final class OnePage implements Page {
               }
             });
     path.setId("frames-path");
-    path.setPromptText("folder or file, then Enter");
+    path.setAccessibleText(Words.say("frames.frames-from"));
+    path.setPromptText(Words.say("frames.folder-or-file-then-enter"));
     path.setOnAction(e -> open.accept(Path.of(path.getText().strip())));
-    Label from = new Label("Frames from");
+    Label from = new Label(Words.say("frames.frames-from"));
     from.getStyleClass().add("field-name");
     reasons.setId("reasons");
     reasons.setWrapText(true);
     reasons.setMinHeight(Region.USE_PREF_SIZE);
-    Label keys =
-        new Label(
-            "K keeps, L marks to look at, O puts out, N goes to the next. V compares with the frame"
-                + " before, S the same on its stars, B blinks. M magnifies corners and middle.");
+    Label keys = new Label(Words.say("frames.k-keeps-l-marks-to"));
     keys.getStyleClass().add("field-name");
     keys.setWrapText(true);
     keys.setMinHeight(Region.USE_PREF_SIZE);
@@ -122,6 +122,12 @@ final class OnePage implements Page {
       list.getSelectionModel().select(chosen);
       list.scrollTo(chosen);
     }
+  }
+
+  /** The frame that is looked at, where it is listed: it may have been chosen on another page. */
+  private Frame chosen(List<Frame> frames) {
+    Frame elsewhere = workplace.night().selectedProperty().get();
+    return frames.contains(elsewhere) ? elsewhere : list.getSelectionModel().getSelectedItem();
   }
 
   /** A frame in the list. */
@@ -176,7 +182,7 @@ final class OnePage implements Page {
 
   @Override
   public String title() {
-    return "One by one";
+    return Words.say("frames.one-by-one");
   }
 
   @Override
@@ -195,15 +201,11 @@ final class OnePage implements Page {
     workplace.picture().compareWith(null, "");
     List<Frame> frames = workplace.night().framesProperty().get().frames();
     if (frames.isEmpty()) {
-      workplace
-          .picture()
-          .clear(
-              "Name a folder of frames on the right, or drop files onto the window. JPEG, PNG,"
-                  + " TIFF, DNG and FITS are read as they are; nothing is ever written to them.");
+      workplace.picture().clear(Words.say("frames.name-a-folder-of-frames"));
     } else if (list.getSelectionModel().isEmpty()) {
       list.getSelectionModel().select(0);
     } else {
-      show(list.getSelectionModel().getSelectedItem());
+      show(chosen(frames));
     }
     list.requestFocus();
   }
@@ -218,7 +220,10 @@ final class OnePage implements Page {
     if (frame == null || !inView) {
       return;
     }
-    list.getSelectionModel().select(frame);
+    if (!frame.equals(list.getSelectionModel().getSelectedItem())) {
+      list.getSelectionModel().select(frame);
+      list.scrollTo(frame);
+    }
     retell();
     endComparing();
     decoded = false;
@@ -263,7 +268,9 @@ final class OnePage implements Page {
   /** What is seen at once, until the frame is decoded. */
   private void presentQuick(Frame frame, Pixels pixels) {
     if (inView) {
-      workplace.picture().show(pixels, frame.file().getFileName() + " (coarse, decoding ...)");
+      workplace
+          .picture()
+          .show(pixels, frame.file().getFileName() + Words.say("frames.coarse-decoding"));
     }
   }
 
@@ -276,11 +283,13 @@ final class OnePage implements Page {
     }
     String name = frame.file().getFileName().toString();
     if (shown == null) {
-      workplace.picture().clear(name + " cannot be decoded.");
+      workplace.picture().clear(name + Words.say("frames.cannot-be-decoded"));
     } else if (magnifies) {
       workplace
           .picture()
-          .show(shown.loupe(LOUPE_WIDE, LOUPE_HIGH), name + ": corners and middle, full size");
+          .show(
+              shown.loupe(LOUPE_WIDE, LOUPE_HIGH),
+              name + Words.say("frames.corners-and-middle-full-size"));
       workplace.picture().fullSize();
     } else {
       workplace.picture().show(shown, name);
@@ -292,7 +301,7 @@ final class OnePage implements Page {
     Frame frame = list.getSelectionModel().getSelectedItem();
     int at = list.getItems().indexOf(frame);
     if (at < 1) {
-      workplace.navigator().note("There is no frame before this one to compare it with.");
+      workplace.navigator().note(Words.say("frames.there-is-no-frame-before"));
       return;
     }
     Frame before = list.getItems().get(at - 1);
@@ -304,13 +313,9 @@ final class OnePage implements Page {
             found -> {
               if (inView && found.isPresent()) {
                 workplace.picture().compareWith(found.get(), Comparison.caption(before, onStars));
-                workplace
-                    .navigator()
-                    .note("Hold Space in the picture for the other frame, D for the difference.");
+                workplace.navigator().note(Words.say("frames.hold-space-in-the-picture"));
               } else if (inView) {
-                workplace
-                    .navigator()
-                    .note("The two frames share too few stars to be laid on them.");
+                workplace.navigator().note(Words.say("frames.the-two-frames-share-too"));
               }
             });
   }

@@ -12,6 +12,10 @@ import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.Decisions;
 import zygonox.core.measure.Judge;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Seconds;
+import zygonox.core.words.FrameWords;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Setting;
@@ -21,6 +25,7 @@ import zygonox.desktop.stage.OpenNight;
 /** What runs were taken for, and how strictly their frames are judged, as sentences. */
 final class RunsModel {
   private static final double SHARE_STEP = 0.05;
+  private static final double HOUR_SECONDS = 3600;
 
   private final OpenNight night;
   private final FramesModel frames;
@@ -49,19 +54,53 @@ final class RunsModel {
     for (FrameRun run : set.runs()) {
       all.add(
           new Sentence.Builder()
-              .say("Run %d: %s, taken as ".formatted(run.number(), FramesModel.describe(set, run)))
+              .say(Words.say("frames.run-taken-as", run.number(), FramesModel.describe(set, run)))
               .set(
                   Settings.choice(
                       "kind-" + run.number(),
                       run.kind(),
                       List.of(FrameKind.values()),
                       k -> k.name().toLowerCase(Locale.ROOT),
-                      k -> "you say so; it is remembered with the night",
+                      k -> Words.say("frames.you-say-so-it-is"),
                       k -> night.say(run, k)))
-              .say(": " + Words.reason(run.reason()) + "." + hotPixels(run))
+              .say(": " + Words.reason(run.reason()) + ". " + Words.say("runs.clock") + " ")
+              .set(clock(run))
+              .say("." + hotPixels(run))
               .end());
     }
     runs.set(all);
+  }
+
+  /** How wrong the camera's clock was: put right for the run, never in the files. */
+  private Setting clock(FrameRun run) {
+    double slow = night.clock(run);
+    return Settings.parsed(
+        "clock-" + run.number(),
+        clockText(slow),
+        RunsModel::clockOf,
+        v -> Words.say("runs.clock-means"),
+        v -> night.correctClock(run, v - slow),
+        by -> slow + by * HOUR_SECONDS);
+  }
+
+  private static String clockText(double slow) {
+    return slow == 0
+        ? Words.say("runs.clock-right")
+        : Words.say(slow > 0 ? "runs.clock-slow" : "runs.clock-fast", FrameWords.clockError(slow));
+  }
+
+  /** Reads {@code right}, {@code 3 days slow}, {@code 20 s fast}. */
+  static double clockOf(String typed) {
+    String text = typed.strip().toLowerCase(Locale.ROOT);
+    if (text.equals(Words.say("runs.clock-right"))) {
+      return 0;
+    }
+    boolean slow = text.endsWith("slow");
+    if (!slow && !text.endsWith("fast")) {
+      throw new InvalidInput(Words.say("runs.clock-wrong", typed.strip()));
+    }
+    double size = Seconds.parse(text.substring(0, text.length() - 4));
+    return slow ? size : -size;
   }
 
   private String hotPixels(FrameRun run) {
@@ -74,34 +113,36 @@ final class RunsModel {
   private void tell(Judge j) {
     judge.set(
         new Sentence.Builder()
-            .say("Look at a frame with fewer than ")
+            .say(Words.say("frames.s-look-at-a-frame-with"))
             .set(share("stars", j.starsShare(), j::withStars))
-            .say(" of the usual stars, drop it under ")
+            .say(Words.say("frames.s-of-the-usual-stars-drop"))
             .set(share("stars-gone", j.starsGoneShare(), j::withStarsGone))
-            .say(". Look at stars ")
+            .say(Words.say("frames.s-look-at-stars"))
             .set(times("wider", j.wider(), j::withWider))
-            .say(" as wide as usual, a sky ")
+            .say(Words.say("frames.s-as-wide-as-usual-a"))
             .set(times("brighter", j.brighter(), j::withBrighter))
-            .say(" as bright, a jump of ")
+            .say(Words.say("frames.s-as-bright-a-jump-of"))
             .set(
                 Settings.number(
                     "bump",
-                    Words.number(j.bumpPixels()) + " px",
+                    Notation.PIXELS::parse,
+                    Words.number(j.bumpPixels()) + Words.say("frames.px"),
                     j.bumpPixels(),
                     v -> v + 0.5,
                     v -> Math.max(0.5, v - 0.5),
                     j::withBump,
                     this::consequence,
                     frames::judgeBy))
-            .say(", and less than ")
+            .say(Words.say("frames.s-and-less-than"))
             .set(share("sharp", j.sharpShare(), j::withSharp))
-            .say(" of the usual sharpness.")
+            .say(Words.say("frames.s-of-the-usual-sharpness"))
             .end());
   }
 
   private Setting share(String key, double value, Function<Double, Judge> change) {
     return Settings.number(
         key,
+        Notation.PER_CENT::parse,
         Math.round(100 * value) + " %",
         Math.round(100 * value),
         v -> Math.min(100, v + 100 * SHARE_STEP),
@@ -114,7 +155,8 @@ final class RunsModel {
   private Setting times(String key, double value, Function<Double, Judge> change) {
     return Settings.number(
         key,
-        Words.number(value) + " times",
+        Notation.NUMBER.orWith("times", "x")::parse,
+        Words.number(value) + Words.say("frames.times"),
         value,
         v -> Math.round(100 * (v + SHARE_STEP)) / 100.0,
         v -> Math.max(1, Math.round(100 * (v - SHARE_STEP)) / 100.0),
@@ -124,6 +166,6 @@ final class RunsModel {
   }
 
   private String consequence(Judge other) {
-    return frames.wouldLook(other) + " frames would be looked at or dropped";
+    return frames.wouldLook(other) + Words.say("frames.frames-would-be-looked-at");
   }
 }

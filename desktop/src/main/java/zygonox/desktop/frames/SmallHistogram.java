@@ -1,10 +1,10 @@
 package zygonox.desktop.frames;
 
-import java.util.Locale;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.measure.Histogram;
+import zygonox.core.words.Words;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Theme;
 
@@ -56,8 +56,8 @@ final class SmallHistogram extends Drawing {
     text(g, "black", 0, bottom + FOOT / 2, 12, TextAlignment.LEFT);
     String white =
         clipped > SAID
-            ? String.format(Locale.ROOT, "%.2f %% clipped at white", 100 * clipped)
-            : "nothing clipped at white";
+            ? Words.say("frames.clipped-at-white", 100 * clipped)
+            : Words.say("frames.nothing-clipped-at-white");
     text(g, white, getWidth(), bottom + FOOT / 2, 12, TextAlignment.RIGHT);
   }
 }

@@ -15,6 +15,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.QuickLook;
 import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.raster.Raster;
+import zygonox.desktop.picture.Lift;
 import zygonox.desktop.tasks.BackgroundTasks;
 
 /** Small pictures of frames, made beside the window and kept as long as there is room. */
@@ -26,12 +27,13 @@ final class Thumbnails {
   private static final int MOST_KEPT = 1200;
 
   /** The night made brighter, all frames alike: small and dark, nothing could be told apart. */
-  private static final int[] LIFTED =
+  private static final int[] BRIGHTER =
       IntStream.range(0, 256).map(v -> (int) Math.round(255 * Math.pow(v / 255.0, 0.6))).toArray();
 
   private final BackgroundTasks tasks;
   private final Runnable onMore;
   private boolean red;
+  private boolean lifted;
   private final Map<Path, Image> kept =
       new LinkedHashMap<>(64, 0.75f, true) {
         private static final long serialVersionUID = 1;
@@ -59,6 +61,15 @@ final class Thumbnails {
     }
   }
 
+  /** Lifts the dark parts of each by its own histogram, or not; what was made is made anew. */
+  void setLifted(boolean lifts) {
+    if (lifts != lifted) {
+      lifted = lifts;
+      kept.clear();
+      onMore.run();
+    }
+  }
+
   /** One that is there already. */
   Optional<Image> of(Frame frame) {
     return Optional.ofNullable(kept.get(frame.file()));
@@ -71,15 +82,16 @@ final class Thumbnails {
       return;
     }
     boolean inRed = red;
+    boolean inLight = lifted;
     tasks.quietly(
         "thumbnails",
         (progress, cancellation) -> {
           for (Frame frame : missing) {
             cancellation.check();
-            Image image = image(frame, inRed);
+            Image image = image(frame, inRed, inLight);
             Platform.runLater(
                 () -> {
-                  if (inRed == red) {
+                  if (inRed == red && inLight == lifted) {
                     kept.put(frame.file(), image);
                     onMore.run();
                   }
@@ -91,7 +103,7 @@ final class Thumbnails {
   }
 
   /** A frame that cannot be decoded becomes one transparent pixel. */
-  private static Image image(Frame frame, boolean red) {
+  private static Image image(Frame frame, boolean red, boolean lifted) {
     try {
       Raster raster = QuickLook.of(frame, SIDE);
       int width = raster.layout().width();
@@ -99,9 +111,13 @@ final class Thumbnails {
       int[] argb = new int[width * height];
       short[] s = raster.samples();
       for (int i = 0; i < argb.length; i++) {
-        int r = LIFTED[s[3 * i]];
-        int g = LIFTED[s[3 * i + 1]];
-        int b = LIFTED[s[3 * i + 2]];
+        argb[i] = 0xff000000 | s[3 * i] << 16 | s[3 * i + 1] << 8 | s[3 * i + 2];
+      }
+      Lift lift = lifted ? Lift.of(argb) : Lift.NONE;
+      for (int i = 0; i < argb.length; i++) {
+        int r = lift.lifts() ? lift.of(s[3 * i]) : BRIGHTER[s[3 * i]];
+        int g = lift.lifts() ? lift.of(s[3 * i + 1]) : BRIGHTER[s[3 * i + 1]];
+        int b = lift.lifts() ? lift.of(s[3 * i + 2]) : BRIGHTER[s[3 * i + 2]];
         // Brightness by the weights of ITU-R BT.709.
         argb[i] =
             red

@@ -25,6 +25,7 @@ import javafx.scene.text.TextAlignment;
 import javafx.util.Duration;
 import zygonox.core.frame.Frame;
 import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.Words;
 import zygonox.desktop.frames.WallRows.Row;
 import zygonox.desktop.sentence.SentenceView;
@@ -59,8 +60,9 @@ final class WallPage implements Page {
     HBox.setHgrow(sentence, Priority.ALWAYS);
     head = new HBox(18, sentence, judge);
     wall.setId("wall");
+    wall.setAccessibleText(Words.say("name.wall"));
     wall.setCellFactory(l -> new RowCell());
-    wall.setPlaceholder(new Label("No frames"));
+    wall.setPlaceholder(new Label(Words.say("frames.no-frames")));
     wall.setFixedCellSize(HIGH + FOOT + 16);
     wall.addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
     asking.setOnFinished(
@@ -75,6 +77,7 @@ final class WallPage implements Page {
     wall.widthProperty().subscribe(w -> lay());
     theme.subscribe(t -> wall.refresh());
     workplace.picture().redProperty().subscribe(thumbnails::setRed);
+    workplace.picture().liftedProperty().subscribe(thumbnails::setLifted);
   }
 
   private void lay() {
@@ -177,10 +180,10 @@ final class WallPage implements Page {
       g.setTextAlign(TextAlignment.LEFT);
       g.setTextBaseline(VPos.TOP);
       g.setFill(palette.faint());
-      g.fillText(row.from().map(this::clock).orElse("no time"), 0, 2);
+      g.fillText(row.from().map(this::clock).orElse(Words.say("frames.no-time")), 0, 2);
       if (row.emptyBefore() > 0) {
         g.setFill(palette.warn());
-        g.fillText("after " + Words.duration(row.emptyBefore()), 0, 18, LABEL - 6);
+        g.fillText(Words.say("frames.after") + Seconds.about(row.emptyBefore()), 0, 18, LABEL - 6);
         g.fillText("without", 0, 32);
       }
       g.setStroke(palette.line());
@@ -232,7 +235,7 @@ final class WallPage implements Page {
 
   @Override
   public String title() {
-    return "Wall";
+    return Words.say("frames.wall");
   }
 
   @Override

@@ -1,11 +1,14 @@
 package zygonox.desktop.picture;
 
+import javafx.beans.binding.Bindings;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
+import javafx.beans.value.ObservableValue;
+import zygonox.core.words.Words;
 
 /** What the viewer shows. One for the window; stages put pictures into it. */
 public final class PictureModel {
@@ -18,6 +21,7 @@ public final class PictureModel {
   private final BooleanProperty showingOther = new SimpleBooleanProperty();
   private final BooleanProperty showingDifference = new SimpleBooleanProperty();
   private final BooleanProperty red = new SimpleBooleanProperty();
+  private final BooleanProperty lifted = new SimpleBooleanProperty();
 
   /** The picture itself, or null. */
   public ObjectProperty<Pixels> pixelsProperty() {
@@ -35,6 +39,18 @@ public final class PictureModel {
 
   public StringProperty otherCaptionProperty() {
     return otherCaption;
+  }
+
+  /** What is told of the picture to somebody who hears it. */
+  public ObservableValue<String> heardProperty() {
+    return Bindings.createStringBinding(
+        () -> {
+          String said = pixels.get() == null ? emptyText.get() : caption.get();
+          return said.isBlank() ? Words.say("picture.role") : said;
+        },
+        pixels,
+        emptyText,
+        caption);
   }
 
   /** What is said where there is no picture. */
@@ -59,6 +75,11 @@ public final class PictureModel {
   /** Whether pictures are shown in red alone. */
   public BooleanProperty redProperty() {
     return red;
+  }
+
+  /** Whether dark parts are made visible, in all pictures, for looking only. */
+  public BooleanProperty liftedProperty() {
+    return lifted;
   }
 
   /** Shows a picture; the view stays where it is while the size stays. */

@@ -5,6 +5,7 @@ import java.util.Locale;
 import javafx.beans.InvalidationListener;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.scene.AccessibleRole;
 import javafx.scene.control.Label;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelBuffer;
@@ -16,10 +17,12 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
+import zygonox.core.words.Words;
 
 /**
  * Shows a picture of any size: drag to move, wheel to zoom at the pointer, 1 for one pixel on one,
- * 0 for the whole, Space held for the other picture, D for the difference.
+ * 0 for the whole, Space held for the other picture, D for the difference, U to lift the dark parts
+ * and J to put them back.
  */
 public final class PictureView extends Region {
   private static final double WHEEL_STEP = 1.25;
@@ -35,6 +38,8 @@ public final class PictureView extends Region {
   private PixelBuffer<IntBuffer> buffer;
   private int screenWidth;
   private int screenHeight;
+  private Pixels liftedPixels;
+  private Lift lift = Lift.NONE;
   private double dragX;
   private double dragY;
 
@@ -43,6 +48,9 @@ public final class PictureView extends Region {
     getStyleClass().add("picture");
     setFocusTraversable(true);
     setId("picture");
+    setAccessibleRole(AccessibleRole.IMAGE_VIEW);
+    setAccessibleRoleDescription(Words.say("picture.role"));
+    accessibleTextProperty().bind(model.heardProperty());
     caption.getStyleClass().add("picture-caption");
     caption.setMouseTransparent(true);
     empty.getStyleClass().add("picture-empty");
@@ -57,6 +65,7 @@ public final class PictureView extends Region {
     model.showingOtherProperty().addListener(redraw);
     model.showingDifferenceProperty().addListener(redraw);
     model.redProperty().addListener(redraw);
+    model.liftedProperty().addListener(redraw);
     model.captionProperty().addListener(redraw);
     background.addListener(redraw);
     addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
@@ -114,33 +123,54 @@ public final class PictureView extends Region {
     boolean red = model.redProperty().get();
     Pixels other = model.otherProperty().get();
     boolean showOther = other != null && model.showingOtherProperty().get();
-    draw(showOther ? other : model.pixelsProperty().get(), view, screen, red);
+    Pixels main = model.pixelsProperty().get();
+    Lift lift = lift(main);
+    draw(showOther ? other : main, view, screen, lift);
     if (other != null && model.showingDifferenceProperty().get()) {
       second = second.length == screen.length ? second : new int[screen.length];
-      draw(other, view, second, red);
+      draw(other, view, second, lift);
       Renderer.difference(screen, second);
     }
+    if (red) {
+      Renderer.redden(screen);
+    }
     buffer.updateBuffer(b -> null);
-    caption.setText(text(view, showOther));
+    caption.setText(text(view, showOther, lift));
   }
 
-  private void draw(Pixels pixels, Viewport view, int[] into, boolean red) {
+  /** One curve for both of two pictures, or what differs could not be compared. */
+  private Lift lift(Pixels main) {
+    if (!model.liftedProperty().get()) {
+      return Lift.NONE;
+    }
+    if (liftedPixels != main) {
+      liftedPixels = main;
+      lift = Lift.of(main);
+    }
+    return lift;
+  }
+
+  private void draw(Pixels pixels, Viewport view, int[] into, Lift lifting) {
     Color c = background.get();
     int argb =
         0xff000000
             | (int) Math.round(c.getRed() * 255) << 16
             | (int) Math.round(c.getGreen() * 255) << 8
             | (int) Math.round(c.getBlue() * 255);
-    Renderer.draw(pixels, view, into, screenWidth, screenHeight, argb, red);
+    Renderer.draw(pixels, view, into, screenWidth, screenHeight, argb, lifting);
   }
 
-  private String text(Viewport view, boolean showOther) {
+  private String text(Viewport view, boolean showOther, Lift lifting) {
     String what =
         model.showingDifferenceProperty().get() && model.otherProperty().get() != null
-            ? "difference: black is alike"
+            ? Words.say("picture.difference-black-is-alike")
             : showOther ? model.otherCaptionProperty().get() : model.captionProperty().get();
     String zoom = String.format(Locale.ROOT, "%.0f %%", 100 * view.zoom());
-    return what.isEmpty() ? zoom : what + "  ·  " + zoom;
+    String seen =
+        model.liftedProperty().get()
+            ? zoom + "  ·  " + Words.say(lifting.lifts() ? "picture.lifted" : "picture.bright")
+            : zoom;
+    return what.isEmpty() ? seen : what + "  ·  " + seen;
   }
 
   private void pressed(MouseEvent event) {

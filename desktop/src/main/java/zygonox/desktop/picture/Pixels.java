@@ -118,6 +118,23 @@ public record Pixels(List<Level> levels, double scale) {
   }
 
   /**
+   * Its pixels as they are shown small.
+   *
+   * @param red brightness in red alone
+   * @param lifted dark parts made visible
+   */
+  public int[] shown(boolean red, boolean lifted) {
+    int[] argb = levels.get(0).argb().clone();
+    if (lifted) {
+      Lift.of(argb).apply(argb);
+    }
+    if (red) {
+      Renderer.redden(argb);
+    }
+    return argb;
+  }
+
+  /**
    * The smallest level that still has a pixel for each of the screen's.
    *
    * @param zoom screen pixels for one pixel of the real picture

@@ -11,16 +11,10 @@ final class Renderer {
   /**
    * @param into {@code width * height} pixels
    * @param background where there is no picture
-   * @param red show brightness in red alone
+   * @param lift how dark parts are made visible; the background stays
    */
   static void draw(
-      Pixels pixels,
-      Viewport view,
-      int[] into,
-      int width,
-      int height,
-      int background,
-      boolean red) {
+      Pixels pixels, Viewport view, int[] into, int width, int height, int background, Lift lift) {
     Pixels.Level level = pixels.levelFor(view.zoom());
     double perLevel = pixels.width() / level.width();
     double step = 1 / (view.zoom() * perLevel);
@@ -31,8 +25,9 @@ final class Renderer {
     } else {
       exact(level, left, top, step, into, width, height, background);
     }
-    if (red) {
-      redden(into, 0, width * height);
+    if (lift.lifts()) {
+      lift.apply(into);
+      restore(pixels, view, into, width, height, background);
     }
   }
 
@@ -115,9 +110,28 @@ final class Renderer {
     return 0xff000000 | redBlue | green;
   }
 
+  /** What is beside the picture stays as it was. */
+  private static void restore(
+      Pixels pixels, Viewport view, int[] into, int width, int height, int background) {
+    double left = width / 2.0 - view.centreX() * view.zoom();
+    double top = height / 2.0 - view.centreY() * view.zoom();
+    int first = (int) Math.ceil(Math.max(0, Math.min(width, left)));
+    int last = (int) Math.floor(Math.max(0, Math.min(width, left + pixels.width() * view.zoom())));
+    for (int y = 0; y < height; y++) {
+      boolean beside = y < top || y >= top + pixels.height() * view.zoom();
+      int row = y * width;
+      if (beside) {
+        Arrays.fill(into, row, row + width, background);
+      } else {
+        Arrays.fill(into, row, row + first, background);
+        Arrays.fill(into, row + Math.max(first, last), row + width, background);
+      }
+    }
+  }
+
   /** Brightness (ITU-R BT.709 weights) as red alone. */
-  private static void redden(int[] argb, int at, int count) {
-    for (int i = at; i < at + count; i++) {
+  static void redden(int[] argb) {
+    for (int i = 0; i < argb.length; i++) {
       int p = argb[i];
       int luma = (54 * (p >> 16 & 0xff) + 183 * (p >> 8 & 0xff) + 19 * (p & 0xff)) >> 8;
       argb[i] = 0xff000000 | luma << 16;

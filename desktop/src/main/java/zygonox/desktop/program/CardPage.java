@@ -47,17 +47,30 @@ final class CardPage implements Page {
     said.getStyleClass().add("statement");
     said.setWrapText(true);
     list.getStyleClass().add("text-page");
+    picture.setAccessibleText(Words.say("name.checklist"));
     picture.setFitToWidth(true);
     picture.getStyleClass().add("text-pane");
     ScrollPane facts = new ScrollPane(tables);
+    facts.setAccessibleText(Words.say("name.card"));
     facts.setFitToWidth(true);
     facts.getStyleClass().add("text-pane");
     VBox.setVgrow(facts, Priority.ALWAYS);
     PathRow pdf =
         new PathRow(
-            workplace, "card-pdf", "All programs, to print", "field-card.pdf", "Write", this::pdf);
+            workplace,
+            "card-pdf",
+            Words.say("program.all-programs-to-print"),
+            "field-card.pdf",
+            Words.say("program.write"),
+            this::pdf);
     PathRow text =
-        new PathRow(workplace, "card-text", "As plain text", "field-card.txt", "Write", this::text);
+        new PathRow(
+            workplace,
+            "card-text",
+            Words.say("program.as-plain-text"),
+            "field-card.txt",
+            Words.say("program.write"),
+            this::text);
     side = new VBox(10, facts, pdf, text);
     side.getStyleClass().add("side");
     side.setPrefWidth(SIDE_WIDTH);
@@ -75,13 +88,13 @@ final class CardPage implements Page {
 
   private String pdf(Path file, IfPresent present) {
     FieldCardPdf.write(cards(), file, present);
-    return "Written to " + file;
+    return Words.say("program.written-to") + file;
   }
 
   private String text(Path file, IfPresent present) {
     String text = String.join("\n\n", cards().stream().map(FieldCard::text).toList());
     WholeFile.write(file, present, path -> Files.writeString(path, text));
-    return "Written to " + file;
+    return Words.say("program.written-to") + file;
   }
 
   private int index() {
@@ -155,7 +168,7 @@ final class CardPage implements Page {
 
   @Override
   public String title() {
-    return "Field card";
+    return Words.say("program.field-card");
   }
 
   @Override

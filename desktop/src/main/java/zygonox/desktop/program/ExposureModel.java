@@ -19,7 +19,8 @@ import zygonox.core.optics.PointStarRule;
 import zygonox.core.optics.Sensor;
 import zygonox.core.program.Program;
 import zygonox.core.program.Yield;
-import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.sky.SkyGlow;
 import zygonox.core.sky.Vector;
 import zygonox.core.words.Words;
@@ -30,8 +31,6 @@ import zygonox.desktop.stage.OpenNight;
 
 /** What exposure the program in work is to have, and why. */
 public final class ExposureModel {
-  private static final Exposure USUAL_TEST = new Exposure(15, 2.8, 6400);
-
   /** From high to base ISO speed in six stops, seconds become minutes [common practice]. */
   private static final double MINUTES_STOPS = 6;
 
@@ -44,25 +43,14 @@ public final class ExposureModel {
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyStringWrapper sky = new ReadOnlyStringWrapper("");
   private final ReadOnlyObjectWrapper<TestFrame> test = new ReadOnlyObjectWrapper<>();
-  private Exposure seen = USUAL_TEST;
-  private Exposure wanted = new Exposure(USUAL_TEST.shutterSeconds() * 64, 2.8, 100);
-  private Term solved = Term.SHUTTER;
+  private Exposure seen = new Exposure(15, 2.8, 6400);
+  private Exposure wanted = seen;
+  private Exposure.Term solved = Exposure.Term.SHUTTER;
   private boolean inView = true;
   private StackGain method = StackGain.MEAN;
   private int frames;
   private double filterStops = 6;
   private double focusMetres;
-
-  /** Which of the three terms is reckoned from the others. */
-  private enum Term {
-    SHUTTER,
-    APERTURE,
-    ISO;
-
-    String text() {
-      return this == ISO ? "ISO speed" : name().toLowerCase(Locale.ROOT);
-    }
-  }
 
   public ExposureModel(OpenNight open) {
     this.open = open;
@@ -76,6 +64,9 @@ public final class ExposureModel {
 
   /** Out of view it rests: the schools are reckoned all over the frame. */
   public void setInView(boolean inView) {
+    if (inView && !this.inView) {
+      beginWithOwn();
+    }
     this.inView = inView;
     refresh();
   }
@@ -125,10 +116,9 @@ public final class ExposureModel {
     double stops = frame.stops();
     String brighter =
         Math.abs(stops) < 0.15
-            ? "The test frame came out as predicted."
-            : String.format(
-                Locale.ROOT,
-                "The test frame came out %.1f stops %s than predicted",
+            ? Words.say("program.the-test-frame-came-out")
+            : Words.say(
+                "program.the-test-frame-came-out-2",
                 Math.abs(stops),
                 stops > 0 ? "brighter" : "darker");
     if (Math.abs(stops) < 0.15) {
@@ -137,11 +127,8 @@ public final class ExposureModel {
     return brighter
         + frame
             .corrected()
-            .map(
-                b ->
-                    String.format(
-                        Locale.ROOT, ": this sky reaches %.1f magnitudes.", b.magnitude()))
-            .orElse("; moon or twilight hide how dark the sky itself is.");
+            .map(b -> Words.say("program.this-sky-reaches-magnitudes", b.magnitude()))
+            .orElse(Words.say("program.moon-or-twilight-hide-how"));
   }
 
   /** Puts the sky's brightness that the test frame told into the site. */
@@ -155,25 +142,59 @@ public final class ExposureModel {
     test.set(null);
   }
 
-  /** Gives the program the exposure that was reckoned. */
+  /** Gives the program the exposure that was reckoned, as it is. */
   public void use() {
+    use(wanted);
+  }
+
+  /** Gives it the nearest that is on a camera's dials. */
+  public void useDial() {
+    use(wanted.onDial(solved));
+  }
+
+  private void use(Exposure e) {
     Program p = open.program().orElseThrow();
     open.edit(
         "use",
-        p.withAperture(Math.round(10 * wanted.aperture()) / 10.0)
-            .withIso((int) Dial.ISO.nearest(wanted.iso()))
-            .withInterval(p.interval().withExposure(rounded(wanted.shutterSeconds()))));
+        p.withAperture(Math.round(10 * e.aperture()) / 10.0)
+            .withIso((int) Math.round(e.iso()))
+            .withInterval(p.interval().withExposure(e.shutterSeconds())));
   }
 
-  private static double rounded(double seconds) {
-    return seconds < 1 ? Dial.SHUTTER.nearest(seconds) : Math.round(seconds * 10) / 10.0;
+  /** What {@link #use} takes, as it is said. */
+  public String exact() {
+    return said(wanted);
+  }
+
+  /** What {@link #useDial} takes, as it is said. */
+  public String dial() {
+    return said(wanted.onDial(solved));
+  }
+
+  private String said(Exposure e) {
+    return switch (solved) {
+      case SHUTTER -> Seconds.text(e.shutterSeconds());
+      case APERTURE -> "f/" + Words.number(Math.round(10 * e.aperture()) / 10.0);
+      case ISO -> Words.say("program.iso") + Math.round(e.iso());
+    };
   }
 
   private void forget() {
     test.set(null);
+    beginWithOwn();
     frames = 0;
     focusMetres = 0;
     refresh();
+  }
+
+  /** Both exposures begin as the program's own. */
+  private void beginWithOwn() {
+    open.program()
+        .ifPresent(
+            p -> {
+              seen = new Exposure(p.interval().exposureSeconds(), p.aperture(), p.iso());
+              wanted = seen;
+            });
   }
 
   private void refresh() {
@@ -192,47 +213,52 @@ public final class ExposureModel {
   }
 
   private Sentence equivalent() {
-    Sentence.Builder said = new Sentence.Builder().say("A test of ");
+    Sentence.Builder said = new Sentence.Builder().say(Words.say("program.s-a-test-of"));
     said.set(shutter("test-shutter", seen.shutterSeconds(), this::withSeenShutter, this::see))
-        .say(" at ")
+        .say(Words.say("program.s-at"))
         .set(aperture("test-aperture", seen.aperture(), this::withSeenAperture, this::see))
         .say(", ")
         .set(iso("test-iso", seen.iso(), this::withSeenIso, this::see))
-        .say(" looked right. As bright, solved for the ")
+        .say(Words.say("program.s-looked-right-as-bright-solved"))
         .set(
             Settings.choice(
                 "solved",
                 solved,
-                List.of(Term.values()),
-                Term::text,
-                t -> "the other two are yours to set",
+                List.of(Exposure.Term.values()),
+                t -> Words.say("term." + t),
+                t -> Words.say("program.the-other-two-are-yours"),
                 t -> {
                   solved = t;
                   solve();
                 }))
         .say(": ");
-    term(said, Term.SHUTTER, Words.shutter(wanted.shutterSeconds()));
-    said.say(" at ");
-    term(said, Term.APERTURE, "f/" + Words.number(Math.round(10 * wanted.aperture()) / 10.0));
+    term(said, Exposure.Term.SHUTTER, Seconds.text(wanted.shutterSeconds()));
+    said.say(Words.say("program.s-at"));
+    term(
+        said,
+        Exposure.Term.APERTURE,
+        "f/" + Words.number(Math.round(10 * wanted.aperture()) / 10.0));
     said.say(", ");
-    term(said, Term.ISO, "ISO " + Math.round(wanted.iso()));
-    return said.say("." + seconds()).end();
+    term(said, Exposure.Term.ISO, Words.say("program.iso") + Math.round(wanted.iso()));
+    String dial = dial();
+    String nearest = dial.equals(exact()) ? "" : " " + Words.say("exposure.nearest-on-dial", dial);
+    return said.say(nearest + "." + seconds()).end();
   }
 
   /** What the usual saying makes of it, where it applies. */
   private String seconds() {
     double stops = seen.isoStopsOver(wanted);
     boolean applies =
-        solved == Term.SHUTTER
+        solved == Exposure.Term.SHUTTER
             && Math.abs(stops - MINUTES_STOPS) < 0.2
             && seen.aperture() == wanted.aperture();
     return applies
-        ? " The saying that seconds become minutes makes it %s."
-            .formatted(Words.duration(60 * seen.shutterSeconds()))
+        ? Words.say(
+            "program.the-saying-that-seconds-become", Seconds.about(60 * seen.shutterSeconds()))
         : "";
   }
 
-  private void term(Sentence.Builder said, Term term, String text) {
+  private void term(Sentence.Builder said, Exposure.Term term, String text) {
     if (term == solved) {
       said.say(text);
       return;
@@ -276,7 +302,8 @@ public final class ExposureModel {
       String key, double value, Function<Double, Exposure> change, Consumer<Exposure> accept) {
     return Settings.number(
         key,
-        Words.shutter(value),
+        Seconds::parse,
+        Seconds.text(value),
         value,
         Dial.SHUTTER::up,
         Dial.SHUTTER::down,
@@ -289,6 +316,7 @@ public final class ExposureModel {
       String key, double value, Function<Double, Exposure> change, Consumer<Exposure> accept) {
     return Settings.number(
         key,
+        Notation.F_NUMBER::parse,
         "f/" + Words.number(Math.round(10 * value) / 10.0),
         value,
         v -> Dial.APERTURE.up(v),
@@ -302,7 +330,8 @@ public final class ExposureModel {
       String key, double value, Function<Double, Exposure> change, Consumer<Exposure> accept) {
     return Settings.number(
         key,
-        "ISO " + Math.round(value),
+        Notation.ISO::parse,
+        Words.say("program.iso") + Math.round(value),
         value,
         Dial.ISO::up,
         Dial.ISO::down,
@@ -312,10 +341,9 @@ public final class ExposureModel {
   }
 
   private static String describe(Exposure e) {
-    return String.format(
-        Locale.ROOT,
-        "%s at f/%.1f, ISO %.0f: exposure value %.1f at ISO 100",
-        Words.shutter(e.shutterSeconds()),
+    return Words.say(
+        "program.at-f-iso-exposure-value",
+        Seconds.text(e.shutterSeconds()),
         e.aperture(),
         e.iso(),
         e.ev100());
@@ -338,25 +366,26 @@ public final class ExposureModel {
 
   /** The same exposure with the term that gives way made as bright as the test. */
   private Exposure solved(Exposure e) {
-    String shutter = solved == Term.SHUTTER ? "?" : e.shutterSeconds() + "s";
-    String aperture = solved == Term.APERTURE ? "?" : "f/" + e.aperture();
-    String iso = solved == Term.ISO ? "?" : "ISO" + e.iso();
-    return seen.solve(shutter + "," + aperture + "," + iso);
+    return seen.asBright(solved, e.shutterSeconds(), e.aperture(), e.iso());
   }
 
   private Sentence points(Night night, PointStarRule.Framed framed) {
     PointStarRule rule = night.assumptions().rule();
     return new Sentence.Builder()
-        .say("Follow ")
+        .say(Words.say("program.s-follow"))
         .set(
             Settings.choice(
                 "rule",
                 rule,
                 List.of(PointStarRule.values()),
                 r -> Words.say("rule." + r),
-                r -> Words.duration(r.seconds(framed)),
+                r -> Words.say("points.means", Seconds.about(r.seconds(framed))),
                 r -> open.edit("rule", night.withAssumptions(night.assumptions().withRule(r)))))
-        .say(": stars stay points for " + tenths(rule.seconds(framed)) + " s.")
+        .say(
+            Words.say(
+                "points.allows",
+                Seconds.about(rule.seconds(framed)),
+                framed.fastestWidths(rule.seconds(framed))))
         .end();
   }
 
@@ -369,10 +398,9 @@ public final class ExposureModel {
     for (PointStarRule rule : PointStarRule.values()) {
       double seconds = rule.seconds(framed);
       lines.add(
-          String.format(
-              Locale.ROOT,
-              "%.1f s by %s: %.1f, %.1f",
-              seconds,
+          Words.say(
+              "points.row",
+              Seconds.about(seconds),
               Words.say("rule." + rule),
               framed.middleWidths(seconds),
               framed.fastestWidths(seconds)));
@@ -384,58 +412,57 @@ public final class ExposureModel {
     int count = frames == 0 ? p.interval().count() : frames;
     double gain = method.of(count);
     return new Sentence.Builder()
-        .say("The ")
+        .say(Words.say("program.s-the"))
         .set(
             Settings.choice(
                 "gain-method",
                 method,
                 List.of(StackGain.values()),
                 m -> m.name().toLowerCase(Locale.ROOT),
-                m -> tenths(m.of(count)) + " times quieter",
+                m -> tenths(m.of(count)) + Words.say("program.times-quieter"),
                 m -> {
                   method = m;
                   refresh();
                 }))
-        .say(" of ")
+        .say(Words.say("program.s-of"))
         .set(
             Settings.number(
                 "gain-frames",
+                Notation.FRAMES::parse,
                 Words.frames(count),
                 count,
                 v -> v + 1,
                 v -> v - 1,
                 v -> whole(v),
-                n -> tenths(method.of(n)) + " times quieter",
+                n -> tenths(method.of(n)) + Words.say("program.times-quieter"),
                 n -> {
                   frames = n;
                   refresh();
                 }))
-        .say(" is ")
+        .say(Words.say("program.s-is"))
         .set(
             Settings.number(
                 "gain",
+                Notation.NUMBER::parse,
                 tenths(gain),
                 Math.round(10 * gain) / 10.0,
                 v -> v + 1,
                 v -> v - 1,
                 v -> method.framesFor(v),
-                n -> "it takes " + Words.frames(n),
+                n -> Words.say("program.it-takes") + Words.frames(n),
                 n -> {
                   frames = n;
                   refresh();
                 }))
         .say(
-            " times quieter, and blurs movement like a filter of "
+            Words.say("program.times-quieter-and-blurs")
                 + tenths(StackGain.filterStops(count))
-                + " stops.")
+                + Words.say("program.stops"))
         .end();
   }
 
   private static int whole(double value) {
-    if (value != Math.rint(value)) {
-      throw new InvalidInput("The count of frames is " + value + "; it must be a whole number");
-    }
-    int count = (int) Math.max(0, Math.min(Integer.MAX_VALUE, value));
+    int count = Notation.FRAMES.whole(value);
     // Asked for, so that a count out of range is refused here.
     StackGain.MEAN.of(count);
     return count;
@@ -446,11 +473,12 @@ public final class ExposureModel {
     Exposure plain = new Exposure(p.interval().exposureSeconds(), p.aperture(), p.iso());
     double far = sensor.farMetres(focus);
     return new Sentence.Builder()
-        .say("Behind a filter of ")
+        .say(Words.say("program.s-behind-a-filter-of"))
         .set(
             Settings.number(
                 "filter",
-                Words.number(filterStops) + " stops",
+                Notation.STOPS::parse,
+                Words.number(filterStops) + Words.say("program.stops-2"),
                 filterStops,
                 v -> v + 1,
                 v -> v - 1,
@@ -458,19 +486,20 @@ public final class ExposureModel {
                   plain.behindFilter(v);
                   return v;
                 },
-                v -> Words.shutter(plain.behindFilter(v).shutterSeconds()),
+                v -> Seconds.text(plain.behindFilter(v).shutterSeconds()),
                 v -> {
                   filterStops = v;
                   refresh();
                 }))
         .say(
-            " a frame takes "
-                + Words.shutter(plain.behindFilter(filterStops).shutterSeconds())
-                + ". Focused at ")
+            Words.say("program.a-frame-takes")
+                + Seconds.text(plain.behindFilter(filterStops).shutterSeconds())
+                + Words.say("program.focused-at"))
         .set(
             Settings.number(
                 "focus",
-                tenths(focus) + " m",
+                Notation.METRES::parse,
+                tenths(focus) + Words.say("program.m"),
                 Math.round(10 * focus) / 10.0,
                 v -> v * 1.25,
                 v -> v / 1.25,
@@ -484,42 +513,40 @@ public final class ExposureModel {
                   refresh();
                 }))
         .say(
-            " it is sharp from "
+            Words.say("program.sharp-from")
                 + tenths(sensor.nearMetres(focus))
-                + " m to "
-                + (Double.isInfinite(far) ? "infinity" : tenths(far) + " m")
+                + Words.say("program.m-to")
+                + (Double.isInfinite(far)
+                    ? Words.say("program.infinity")
+                    : tenths(far) + Words.say("program.m"))
                 + ".")
         .end();
   }
 
   private static String sharp(Sensor sensor, double metres) {
-    return String.format(
-        Locale.ROOT,
-        "sharp from %.1f m; from %.1f m on everything far is sharp too",
-        sensor.nearMetres(metres),
-        sensor.hyperfocalMetres());
+    return Words.say(
+        "program.sharp-from-m-from-m", sensor.nearMetres(metres), sensor.hyperfocalMetres());
   }
 
   private static String sky(Night night, Program p) {
     SkyGlow glow = new SkyGlow(night.site().brightness(), night.place(), p.middle(night.body()));
-    return String.format(
-        Locale.ROOT,
-        "The sky this way has %.1f magnitudes a square arcsecond in the middle of the program.",
-        glow.magnitude(Vector.of(p.facing())));
+    return Words.say("program.the-sky-this-way-has", glow.magnitude(Vector.of(p.facing())));
   }
 
   /** Where the sky's peak is right in the histogram, and what is to be said of it. */
   public static String judged(double peak, Optional<Double> clipped) {
-    String where = String.format(Locale.ROOT, "The peak lies at %.0f %%: ", 100 * peak);
+    String where = Words.say("program.the-peak-lies-at", 100 * peak);
     String said =
         peak < 0.25
-            ? "darker than the quarter to the half where a night sky is best"
-            : peak <= 0.5 ? "right for a night sky" : "brighter than a night sky needs";
+            ? Words.say("program.darker-than-the-quarter-to")
+            : peak <= 0.5
+                ? Words.say("program.right-for-a-night-sky")
+                : Words.say("program.brighter-than-a-night-sky");
     return where
         + said
         + clipped
             .filter(share -> share > 0.001)
-            .map(share -> String.format(Locale.ROOT, "; %.1f %% is clipped", 100 * share))
+            .map(share -> Words.say("program.is-clipped", 100 * share))
             .orElse("")
         + ".";
   }

@@ -49,12 +49,25 @@ final class ExposurePage implements Page {
     drawing = new HistogramDrawing(theme);
     SentenceView equivalent = new SentenceView(model.equivalentProperty());
     HBox.setHgrow(equivalent, Priority.ALWAYS);
-    Button use = new Button("Use it");
+    Button use = new Button();
     use.setId("use-exposure");
     use.setMinWidth(Region.USE_PREF_SIZE);
     use.setOnAction(e -> act(model::use));
-    head = new VBox(new HBox(18, equivalent, use));
-    Facts schools = new Facts("Star widths moved: middle, worst corner");
+    Button useDial = new Button();
+    useDial.setId("use-dial");
+    useDial.setMinWidth(Region.USE_PREF_SIZE);
+    useDial.setOnAction(e -> act(model::useDial));
+    useDial.managedProperty().bind(useDial.visibleProperty());
+    model
+        .equivalentProperty()
+        .subscribe(
+            s -> {
+              use.setText(Words.say("exposure.use", model.exact()));
+              useDial.setText(Words.say("exposure.use", model.dial()));
+              useDial.setVisible(!model.dial().equals(model.exact()));
+            });
+    head = new VBox(new HBox(10, equivalent, use, useDial));
+    Facts schools = new Facts(Words.say("points.table"));
     model.schoolsProperty().subscribe(schools::show);
     side =
         new VBox(
@@ -80,17 +93,18 @@ final class ExposurePage implements Page {
 
   /** A field for a test frame, and what it told. */
   private Node testFrame() {
-    Label name = new Label("A test frame: drop it on the picture, or type its path");
+    Label name = new Label(Words.say("program.a-test-frame-drop-it"));
     name.getStyleClass().add("field-name");
     name.setWrapText(true);
     TextField path = new TextField();
     path.setId("test-frame");
-    path.setPromptText("file, then Enter");
+    path.setAccessibleText(Words.say("name.test-frame"));
+    path.setPromptText(Words.say("program.file-then-enter"));
     path.setOnAction(e -> test(Path.of(path.getText().strip())));
     Label told = new Label();
     told.setId("test-told");
     told.setWrapText(true);
-    Button correct = new Button("Correct the site's sky");
+    Button correct = new Button(Words.say("program.correct-the-site-s-sky"));
     correct.setId("correct-sky");
     correct.setOnAction(e -> act(model::correctSky));
     VBox box = new VBox(4, name, path, told, correct);
@@ -141,7 +155,7 @@ final class ExposurePage implements Page {
     workplace
         .tasks()
         .start(
-            "Looking at the test frame",
+            Words.say("program.looking-at-the-test-frame"),
             (progress, cancellation) -> {
               try {
                 Frame frame = FrameReader.look(file);
@@ -177,7 +191,7 @@ final class ExposurePage implements Page {
 
   @Override
   public String title() {
-    return "Exposure";
+    return Words.say("program.exposure");
   }
 
   @Override

@@ -4,10 +4,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.DoubleFunction;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.Function;
+import java.util.function.ToDoubleFunction;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.gear.Battery;
@@ -20,8 +20,11 @@ import zygonox.core.optics.Body;
 import zygonox.core.optics.Dial;
 import zygonox.core.optics.Lens;
 import zygonox.core.optics.Sensor;
+import zygonox.core.optics.StarImage;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.Words;
 import zygonox.core.work.WorkFailed;
 import zygonox.desktop.sentence.Sentence;
@@ -33,7 +36,7 @@ import zygonox.desktop.stage.OpenNight;
 /** What is carried along: chosen from the shelf, and changed where the own piece differs. */
 public final class GearModel {
   private static final double MEGABYTE = 1e6;
-  private static final double GIGABYTE = 1L << 30;
+  private static final double GIGABYTE = 1e9;
 
   private final OpenNight open;
   private final Home home;
@@ -42,6 +45,7 @@ public final class GearModel {
   private final ReadOnlyObjectWrapper<Sentence> lens = wrapper();
   private final ReadOnlyObjectWrapper<Sentence> timer = wrapper();
   private final ReadOnlyObjectWrapper<Sentence> supplies = wrapper();
+  private final ReadOnlyObjectWrapper<List<String>> facts = new ReadOnlyObjectWrapper<>(List.of());
   private Shelf shelf = Shelf.made();
 
   public GearModel(OpenNight open, Home home) {
@@ -76,6 +80,35 @@ public final class GearModel {
     return supplies.getReadOnlyProperty();
   }
 
+  /** What the gear comes to. */
+  public ReadOnlyObjectProperty<List<String>> factsProperty() {
+    return facts.getReadOnlyProperty();
+  }
+
+  private static List<String> facts(Night night, Kit kit) {
+    Lens l = kit.lens();
+    Sensor wide = new Sensor(kit.camera().body(), l.shortestMm(), l.widestAperture());
+    double celsius = night.assumptions().celsius();
+    Battery battery = kit.camera().battery();
+    double share = battery.shareAt(celsius);
+    return List.of(
+        describe(kit.camera().body()),
+        Words.say(
+            "gear.field",
+            wide.fieldOfViewDeg(kit.camera().body().sensorWidthMm()),
+            wide.fieldOfViewDeg(kit.camera().body().sensorHeightMm()),
+            Words.number(l.shortestMm())),
+        Words.say("gear.pixel", wide.arcsecPerPixel()),
+        Words.say("gear.star", StarImage.fwhmPixels(kit.camera().body())),
+        Words.say("gear.card", kit.framesOnCard()),
+        Words.say(
+            "gear.battery",
+            Math.round(kit.batteries() * battery.shots() * share),
+            kit.batteries() * battery.hours() * share,
+            celsius),
+        Words.say("gear.gap", Seconds.text(kit.shortestGapSeconds())));
+  }
+
   /**
    * Reads the person's own gear anew.
    *
@@ -96,7 +129,7 @@ public final class GearModel {
     shelf = shelf.keeping(open.night().kit());
     shelf.write(home.gear());
     refresh();
-    return "Kept in " + home.gear();
+    return Words.say("program.kept-in") + home.gear();
   }
 
   private void refresh() {
@@ -110,6 +143,7 @@ public final class GearModel {
     lens.set(lens(kit));
     timer.set(timer(kit));
     supplies.set(supplies(night, kit));
+    facts.set(facts(night, kit));
   }
 
   private void put(String what, Kit kit) {
@@ -127,7 +161,7 @@ public final class GearModel {
   private Sentence choice(Kit kit) {
     Function<CameraModel, String> cameraName = c -> c.body().name();
     return new Sentence.Builder()
-        .say("With ")
+        .say(Words.say("program.s-with"))
         .set(
             Settings.choice(
                 "camera",
@@ -145,14 +179,16 @@ public final class GearModel {
                 Lens::name,
                 GearModel::describe,
                 l -> put("lens", kit.withLens(l))))
-        .say(" and ")
+        .say(Words.say("program.s-and"))
         .set(
             Settings.choice(
                 "timer",
                 kit.timer(),
                 with(kit.timer(), shelf.timers(), RemoteTimer::name),
                 RemoteTimer::name,
-                t -> "its shortest closed time is " + Words.duration(t.shortestGapSeconds()),
+                t ->
+                    Words.say("program.its-shortest-closed-time-is")
+                        + Seconds.text(t.shortestGapSeconds()),
                 t -> put("timer", kit.withTimer(t))))
         .say(".")
         .end();
@@ -160,9 +196,8 @@ public final class GearModel {
 
   private static String describe(Body body) {
     Sensor sensor = new Sensor(body, 50, 4);
-    return String.format(
-        Locale.ROOT,
-        "%.0f megapixels of %.2f µm, crop factor %.2f",
+    return Words.say(
+        "program.megapixels-of-m-crop-factor",
         body.megapixels(),
         body.pixelPitchUm(),
         sensor.cropFactor());
@@ -170,12 +205,12 @@ public final class GearModel {
 
   private static String describe(Lens l) {
     return l.shortestMm() == l.longestMm()
-        ? "%s mm, f/%s".formatted(Words.number(l.shortestMm()), Words.number(l.widestAperture()))
-        : "%s to %s mm, f/%s"
-            .formatted(
-                Words.number(l.shortestMm()),
-                Words.number(l.longestMm()),
-                Words.number(l.widestAperture()));
+        ? Words.say("program.mm-f", Words.number(l.shortestMm()), Words.number(l.widestAperture()))
+        : Words.say(
+            "program.to-mm-f",
+            Words.number(l.shortestMm()),
+            Words.number(l.longestMm()),
+            Words.number(l.widestAperture()));
   }
 
   private Sentence camera(Kit kit) {
@@ -183,101 +218,144 @@ public final class GearModel {
     Body b = c.body();
     Battery battery = c.battery();
     return new Sentence.Builder()
-        .say("The sensor is ")
+        .say(Words.say("program.s-the-sensor-is"))
         .set(
             cameraNumber(
-                "width", " mm", b.sensorWidthMm(), 0.1, v -> body(c, v, b.sensorHeightMm())))
-        .say(" by ")
+                "width",
+                Notation.MILLIMETRES::parse,
+                Words.say("program.mm"),
+                b.sensorWidthMm(),
+                0.1,
+                v -> body(c, v, v * b.pixelsHigh() / b.pixelsWide())))
+        .say(Words.say("program.s-by"))
         .set(
             cameraNumber(
-                "height", " mm", b.sensorHeightMm(), 0.1, v -> body(c, b.sensorWidthMm(), v)))
-        .say(" with ")
+                "height",
+                Notation.MILLIMETRES::parse,
+                Words.say("program.mm"),
+                b.sensorHeightMm(),
+                0.1,
+                v -> body(c, v * b.pixelsWide() / b.pixelsHigh(), v)))
+        .say(Words.say("program.s-with-2"))
         .set(
             cameraNumber(
                 "pixels-wide",
+                Notation.PIXELS::parse,
                 "",
                 b.pixelsWide(),
                 1,
-                v -> c.withBody(b.withPixels(whole(v), b.pixelsHigh()))))
-        .say(" by ")
+                v -> c.withBody(b.withPixels(Notation.NUMBER.whole(v), b.pixelsHigh()))))
+        .say(Words.say("program.s-by"))
         .set(
             cameraNumber(
                 "pixels-high",
-                " pixels",
+                Notation.PIXELS::parse,
+                Words.say("program.pixels"),
                 b.pixelsHigh(),
                 1,
-                v -> c.withBody(b.withPixels(b.pixelsWide(), whole(v)))))
-        .say(". It times itself up to ")
-        .set(cameraNumber("longest", " s", c.longestTimedSeconds(), 1, c::withLongestTimed))
-        .say(" and ")
+                v -> c.withBody(b.withPixels(b.pixelsWide(), Notation.NUMBER.whole(v)))))
+        .say(Words.say("program.s-it-times-itself-up-to"))
+        .set(
+            cameraNumber(
+                "longest",
+                Seconds::parse,
+                Words.say("program.s"),
+                c.longestTimedSeconds(),
+                1,
+                c::withLongestTimed))
+        .say(Words.say("program.s-and"))
         .set(
             Settings.choice(
                 "bulb",
                 c.bulb(),
                 List.of(true, false),
-                has -> has ? "has bulb" : "has no bulb",
-                has -> has ? "a remote timer can hold it open for longer" : "nothing longer",
+                has -> has ? Words.say("program.has-bulb") : Words.say("program.has-no-bulb"),
+                has ->
+                    has
+                        ? Words.say("program.a-remote-timer-can-hold")
+                        : Words.say("program.nothing-longer"),
                 has -> putCamera("bulb", c.withBulb(has))))
-        .say("; base ISO ")
+        .say(Words.say("program.s-base-iso"))
         .set(
             stepped(
                 "base-iso",
+                Notation.ISO::parse,
                 "",
                 c.baseIso(),
                 Dial.ISO::up,
                 Dial.ISO::down,
-                v -> c.withIso(whole(v), c.highestIso())))
-        .say(", worth using up to ISO ")
+                v -> c.withIso(Notation.NUMBER.whole(v), c.highestIso())))
+        .say(Words.say("program.s-worth-using-up-to-iso"))
         .set(
             stepped(
                 "highest-iso",
+                Notation.ISO::parse,
                 "",
                 c.highestIso(),
                 Dial.ISO::up,
                 Dial.ISO::down,
-                v -> c.withIso(c.baseIso(), whole(v))))
-        .say(". A raw file has ")
+                v -> c.withIso(c.baseIso(), Notation.NUMBER.whole(v))))
+        .say(Words.say("program.s-a-raw-file-has"))
         .set(
             cameraNumber(
                 "raw",
-                " MB",
+                Notation.NUMBER.orWith("mb")::parse,
+                Words.say("program.mb"),
                 Math.round(10 * c.rawBytes() / MEGABYTE) / 10.0,
                 1,
                 v -> c.withRawBytes(Math.round(v * MEGABYTE))))
-        .say(" and is stored in ")
-        .set(cameraNumber("write", " s", c.writeSeconds(), 0.1, c::withWriteSeconds))
-        .say(". A battery lasts ")
+        .say(Words.say("program.s-and-is-stored-in"))
+        .set(
+            cameraNumber(
+                "write",
+                Seconds::parse,
+                Words.say("program.s"),
+                c.writeSeconds(),
+                0.1,
+                c::withWriteSeconds))
+        .say(Words.say("program.s-a-battery-lasts"))
         .set(
             cameraNumber(
                 "shots",
-                " shots",
+                Notation.NUMBER.orWith("shots", "frames")::parse,
+                Words.say("program.shots"),
                 battery.shots(),
                 10,
                 v ->
-                    c.withBattery(new Battery(whole(v), battery.hours(), battery.freezingShare()))))
-        .say(" or ")
+                    c.withBattery(
+                        new Battery(
+                            Notation.NUMBER.whole(v), battery.hours(), battery.freezingShare()))))
+        .say(Words.say("program.s-or"))
         .set(
             cameraNumber(
                 "hours",
-                " h open",
+                Notation.NUMBER.orWith("h", "hours", "h open")::parse,
+                Words.say("program.h-open"),
                 battery.hours(),
                 0.5,
                 v -> c.withBattery(new Battery(battery.shots(), v, battery.freezingShare()))))
-        .say(", and at freezing ")
+        .say(Words.say("program.s-and-at-freezing"))
         .set(
             cameraNumber(
                 "freezing",
+                Notation.PER_CENT::parse,
                 " %",
                 Math.round(100 * battery.freezingShare()),
                 5,
                 v -> c.withBattery(new Battery(battery.shots(), battery.hours(), v / 100))))
-        .say(" of that.")
+        .say(Words.say("program.s-of-that"))
         .end();
   }
 
   private static CameraModel body(CameraModel c, double width, double height) {
     Body b = c.body();
-    return c.withBody(new Body(b.name(), width, height, b.pixelsWide(), b.pixelsHigh()));
+    // Pixels are square: the other side follows.
+    return c.withBody(
+        new Body(b.name(), hundredth(width), hundredth(height), b.pixelsWide(), b.pixelsHigh()));
+  }
+
+  private static double hundredth(double mm) {
+    return Math.round(100 * mm) / 100.0;
   }
 
   private void putCamera(String what, CameraModel changed) {
@@ -285,8 +363,14 @@ public final class GearModel {
   }
 
   private Setting cameraNumber(
-      String key, String unit, double value, double step, DoubleFunction<CameraModel> change) {
-    return stepped(key, unit, value, v -> rounded(v + step), v -> rounded(v - step), change);
+      String key,
+      ToDoubleFunction<String> reader,
+      String unit,
+      double value,
+      double step,
+      DoubleFunction<CameraModel> change) {
+    return stepped(
+        key, reader, unit, value, v -> rounded(v + step), v -> rounded(v - step), change);
   }
 
   private static double rounded(double value) {
@@ -295,6 +379,7 @@ public final class GearModel {
 
   private Setting stepped(
       String key,
+      ToDoubleFunction<String> reader,
       String unit,
       double value,
       DoubleUnaryOperator up,
@@ -302,6 +387,7 @@ public final class GearModel {
       DoubleFunction<CameraModel> change) {
     return Settings.number(
         key,
+        reader,
         Words.number(value) + unit,
         value,
         up::applyAsDouble,
@@ -314,11 +400,11 @@ public final class GearModel {
   private Sentence lens(Kit kit) {
     Lens l = kit.lens();
     return new Sentence.Builder()
-        .say("The lens reaches from ")
+        .say(Words.say("program.s-the-lens-reaches-from"))
         .set(
             lensNumber(
                 "shortest",
-                Words.number(l.shortestMm()) + " mm",
+                Words.number(l.shortestMm()) + Words.say("program.mm"),
                 l.shortestMm(),
                 v ->
                     new Lens(
@@ -327,14 +413,14 @@ public final class GearModel {
                         Math.max(v, l.longestMm()),
                         l.widestAperture(),
                         l.bestAperture())))
-        .say(" to ")
+        .say(Words.say("program.s-to"))
         .set(
             lensNumber(
                 "farthest",
-                Words.number(l.longestMm()) + " mm",
+                Words.number(l.longestMm()) + Words.say("program.mm"),
                 l.longestMm(),
                 v -> new Lens(l.name(), l.shortestMm(), v, l.widestAperture(), l.bestAperture())))
-        .say(", opens to ")
+        .say(Words.say("program.s-opens-to"))
         .set(
             apertureNumber(
                 "widest",
@@ -342,7 +428,7 @@ public final class GearModel {
                 v ->
                     new Lens(
                         l.name(), l.shortestMm(), l.longestMm(), v, Math.max(v, l.bestAperture()))))
-        .say(", and its corners are good from ")
+        .say(Words.say("program.s-and-its-corners-are-good"))
         .set(
             apertureNumber(
                 "best",
@@ -355,6 +441,7 @@ public final class GearModel {
   private Setting lensNumber(String key, String text, double value, Function<Double, Lens> change) {
     return Settings.number(
         key,
+        Notation.MILLIMETRES::parse,
         text,
         value,
         v -> v + 1,
@@ -367,6 +454,7 @@ public final class GearModel {
   private Setting apertureNumber(String key, double value, Function<Double, Lens> change) {
     return Settings.number(
         key,
+        Notation.F_NUMBER::parse,
         "f/" + Words.number(value),
         value,
         v -> Dial.APERTURE.up(v),
@@ -379,18 +467,19 @@ public final class GearModel {
   private Sentence timer(Kit kit) {
     RemoteTimer t = kit.timer();
     return new Sentence.Builder()
-        .say("The timer leaves the shutter closed for ")
+        .say(Words.say("program.s-the-timer-leaves-the-shutter"))
         .set(
             Settings.number(
                 "shortest-gap",
-                Words.duration(t.shortestGapSeconds()),
+                Seconds::parse,
+                Seconds.text(t.shortestGapSeconds()),
                 t.shortestGapSeconds(),
                 v -> v + 0.5,
                 v -> v - 0.5,
                 t::withShortestGap,
-                changed -> "gaps shorter than that are told",
+                changed -> Words.say("program.gaps-shorter-than-that-are"),
                 changed -> put("shortest-gap", kit.withTimer(changed))))
-        .say(" at least, and what it calls interval is ")
+        .say(Words.say("program.s-at-least-and-what-it"))
         .set(
             Settings.choice(
                 "meaning",
@@ -398,8 +487,8 @@ public final class GearModel {
                 List.of(RemoteTimer.IntervalMeans.values()),
                 m -> Words.say("interval." + m),
                 m ->
-                    "for 20 s with 2 s closed set it to "
-                        + Words.duration(t.withMeaning(m).interval(20, 2)),
+                    Words.say("program.for-s-with-s-closed")
+                        + Seconds.text(t.withMeaning(m).interval(20, 2)),
                 m -> put("meaning", kit.withTimer(t.withMeaning(m)))))
         .say(".")
         .end();
@@ -409,52 +498,59 @@ public final class GearModel {
     double card = kit.card().bytes() / GIGABYTE;
     double celsius = night.assumptions().celsius();
     return new Sentence.Builder()
-        .say("A card of ")
+        .say(Words.say("program.s-a-card-of"))
         .set(
             Settings.parsed(
                 "card",
                 kit.card().toString(),
                 typed -> kit.withCard(size(typed)),
-                k -> k.framesOnCard() + " frames, with a fifth left free",
+                k -> k.framesOnCard() + Words.say("program.frames-with-a-fifth-left"),
                 k -> put("card", k),
                 by ->
                     kit.withCard(
                         new ByteSize(
                             (long) ((by > 0 ? card * 2 : Math.max(1, card / 2)) * GIGABYTE)))))
-        .say(" and ")
+        .say(Words.say("program.s-and"))
         .set(
             Settings.number(
                 "batteries",
-                kit.batteries() + (kit.batteries() == 1 ? " battery" : " batteries"),
+                Notation.NUMBER.orWith("battery", "batteries")::parse,
+                kit.batteries()
+                    + (kit.batteries() == 1
+                        ? Words.say("program.battery")
+                        : Words.say("program.batteries")),
                 kit.batteries(),
                 v -> v + 1,
                 v -> v - 1,
-                v -> kit.withBatteries(whole(v)),
-                k -> k.batteries() + " full at the start",
+                v -> kit.withBatteries(Notation.NUMBER.whole(v)),
+                k -> k.batteries() + Words.say("program.full-at-the-start"),
                 k -> put("batteries", k)))
-        .say(" at ")
+        .say(Words.say("program.s-at"))
         .set(
             Settings.number(
                 "celsius",
+                Notation.CELSIUS::parse,
                 Words.number(celsius) + " °C",
                 celsius,
                 v -> v + 1,
                 v -> v - 1,
                 v -> night.withAssumptions(night.assumptions().withCelsius(v)),
                 n ->
-                    String.format(
-                        Locale.ROOT,
-                        "a battery gives %.0f %% of its charge then",
+                    Words.say(
+                        "program.a-battery-gives-of-its",
                         100 * kit.camera().battery().shareAt(n.assumptions().celsius())),
                 n -> open.edit("celsius", n)))
-        .say("; the camera's own dark frame after each exposure is ")
+        .say(Words.say("program.s-the-camera-s-own-dark"))
         .set(
             Settings.choice(
                 "dark-subtraction",
                 night.assumptions().darkSubtraction(),
                 List.of(false, true),
                 on -> on ? "on" : "off",
-                on -> on ? "each frame takes twice as long" : "as it should be for series",
+                on ->
+                    on
+                        ? Words.say("program.each-frame-takes-twice-as")
+                        : Words.say("program.as-it-should-be-for"),
                 on ->
                     open.edit(
                         "dark-subtraction",
@@ -466,13 +562,6 @@ public final class GearModel {
   /** A bare number is of gigabytes: cards are sold so. */
   private static ByteSize size(String typed) {
     String plain = typed.strip();
-    return ByteSize.parse(plain.matches("[0-9.]+") ? plain + " GB" : plain);
-  }
-
-  private static int whole(double value) {
-    if (value != Math.rint(value)) {
-      throw new InvalidInput("The value is " + value + "; it must be a whole number");
-    }
-    return (int) Math.max(Integer.MIN_VALUE, Math.min(Integer.MAX_VALUE, value));
+    return ByteSize.parse(plain.matches("[0-9.,]+") ? plain + Words.say("program.gb") : plain);
   }
 }

@@ -6,6 +6,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.measure.Histogram;
+import zygonox.core.words.Words;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Palette;
 import zygonox.desktop.theme.Theme;
@@ -55,7 +56,13 @@ final class HistogramDrawing extends Drawing {
     g.setFill(palette.raised());
     g.fillRect(x(0.25), TOP, x(0.5) - x(0.25), bottom - TOP);
     g.setFill(palette.faint());
-    text(g, "a night sky's peak", (x(0.25) + x(0.5)) / 2, TOP - 12, 13, TextAlignment.CENTER);
+    text(
+        g,
+        Words.say("program.a-night-sky-s-peak"),
+        (x(0.25) + x(0.5)) / 2,
+        TOP - 12,
+        13,
+        TextAlignment.CENTER);
     text(g, "black", x(0), bottom + 16, 13, TextAlignment.LEFT);
     text(g, "a quarter", x(0.25), bottom + 16, 13, TextAlignment.CENTER);
     text(g, "a half", x(0.5), bottom + 16, 13, TextAlignment.CENTER);
@@ -64,7 +71,8 @@ final class HistogramDrawing extends Drawing {
       outline(g, predicted, bottom, palette.faint(), true);
       g.setFill(palette.ink());
       String said =
-          "Predicted. " + ExposureModel.judged(predicted.peak(), Optional.of(predicted.clipped()));
+          Words.say("program.predicted")
+              + ExposureModel.judged(predicted.peak(), Optional.of(predicted.clipped()));
       text(g, said, SIDE, bottom + 40, 14, TextAlignment.LEFT);
       text(g, sky, SIDE, bottom + 62, 14, TextAlignment.LEFT);
     }
@@ -72,7 +80,8 @@ final class HistogramDrawing extends Drawing {
       outline(g, tested, bottom, palette.mark(), false);
       g.setFill(palette.mark());
       String said =
-          "The test frame. " + ExposureModel.judged(tested.peak(), Optional.of(tested.clipped()));
+          Words.say("program.the-test-frame")
+              + ExposureModel.judged(tested.peak(), Optional.of(tested.clipped()));
       text(g, said, SIDE, 16, 14, TextAlignment.LEFT);
     }
     g.setStroke(palette.line());

@@ -23,7 +23,7 @@ final class MiddleFrame {
     SimulatedCamera camera =
         new SimulatedCamera(
             small, night.lens(), night.site(), new Scene(night.millAzimuthDeg()), PREVIEW_SEED);
-    var takes = Take.of(program, night.kit(), night.place());
+    var takes = Take.of(program, night.conditions(program));
     Take middle = takes.get(takes.size() / 2);
     return camera.preview(middle.settings(), middle.shot(), cancellation);
   }

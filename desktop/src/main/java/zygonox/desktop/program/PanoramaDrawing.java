@@ -9,8 +9,13 @@ import zygonox.core.optics.Sensor;
 import zygonox.core.program.Panorama;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.Angle;
+import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.Direction;
-import zygonox.core.words.Words;
+import zygonox.core.sky.LocalSky;
+import zygonox.core.sky.Skyline;
+import zygonox.core.sky.Star;
+import zygonox.core.sky.StarCatalogue;
+import zygonox.core.sky.StarNames;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Palette;
@@ -20,6 +25,8 @@ import zygonox.desktop.theme.Theme;
 final class PanoramaDrawing extends Drawing {
   private static final double SIDE = 30;
   private static final double FOOT = 44;
+  private static final double FAINTEST_STAR = 4.6;
+  private static final double FAINTEST_NAME = 1.6;
 
   private final PanoramaModel model;
   private final OpenNight open;
@@ -57,7 +64,8 @@ final class PanoramaDrawing extends Drawing {
     List<Direction> positions = layout.positions();
     double top = positions.get(0).altitudeDeg() + high / 2;
     double bottom = positions.get(positions.size() - 1).altitudeDeg() - high / 2;
-    double span = Math.min(360, (layout.columns() - 1) * layout.stepDeg() + wide * 1.1);
+    double span =
+        Math.min(360, (layout.fullest().columns() - 1) * layout.fullest().stepDeg() + wide * 1.1);
     middleDeg = p.facing().azimuthDeg();
     topDeg = Math.max(top, 5);
     double low = Math.min(bottom, 0);
@@ -66,8 +74,10 @@ final class PanoramaDrawing extends Drawing {
     Palette palette = palette();
     g.setFill(palette.night());
     g.fillRect(0, 0, getWidth(), y(0));
+    drawSky(g, p);
     g.setFill(palette.raised());
     g.fillRect(0, y(0), getWidth(), getHeight());
+    drawSkyline(g, palette);
     for (int i = 0; i < positions.size(); i++) {
       drawPosition(g, palette, positions.get(i), i, wide, high);
     }
@@ -76,7 +86,40 @@ final class PanoramaDrawing extends Drawing {
       boolean inView =
           Math.abs(Angle.signed(azimuth - middleDeg)) * perDegree < getWidth() / 2 - 20;
       if (inView && azimuth % 45 == 0) {
-        text(g, Words.compass(azimuth), x(azimuth), getHeight() - 16, 13, TextAlignment.CENTER);
+        text(g, Compass.point(azimuth), x(azimuth), getHeight() - 16, 13, TextAlignment.CENTER);
+      }
+    }
+  }
+
+  /** The bright stars as they stand when the program begins. */
+  private void drawSky(GraphicsContext g, Program p) {
+    LocalSky sky = new LocalSky(open.night().place(), p.start().toInstant());
+    for (Star star : StarCatalogue.stars()) {
+      if (star.magnitude() > FAINTEST_STAR) {
+        break;
+      }
+      Direction d = sky.towards(star.vector()).direction();
+      if (d.altitudeDeg() > 0 && Math.abs(Angle.signed(d.azimuthDeg() - middleDeg)) < 170) {
+        double size = Math.max(0.9, 4.2 - 0.75 * star.magnitude());
+        g.setFill(light().deriveColor(0, 1, 1, Math.max(0.3, 1.1 - 0.14 * star.magnitude())));
+        double x = x(d.azimuthDeg());
+        g.fillOval(x - size / 2, y(d.altitudeDeg()) - size / 2, size, size);
+        if (star.magnitude() < FAINTEST_NAME) {
+          StarNames.of(star.hip())
+              .ifPresent(name -> text(g, name, x + 6, y(d.altitudeDeg()), 11, TextAlignment.LEFT));
+        }
+      }
+    }
+  }
+
+  private void drawSkyline(GraphicsContext g, Palette palette) {
+    Skyline skyline = open.night().site().skyline();
+    g.setFill(palette.raised().interpolate(palette.ground(), 0.35));
+    for (double x = 0; x < getWidth(); x++) {
+      double azimuth = middleDeg + (x - left - getWidth() / 2) / perDegree;
+      double altitude = skyline.altitudeDeg(azimuth);
+      if (altitude > 0) {
+        g.fillRect(x, y(altitude), 1, y(0) - y(altitude));
       }
     }
   }

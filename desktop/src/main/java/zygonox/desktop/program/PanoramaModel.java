@@ -2,15 +2,19 @@ package zygonox.desktop.program;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.ToDoubleFunction;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.night.Night;
 import zygonox.core.program.Panorama;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Seconds;
+import zygonox.core.words.ProgramWords;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Setting;
@@ -71,58 +75,65 @@ public final class PanoramaModel {
       clicks.add(head.clickDeg());
     }
     return new Sentence.Builder()
-        .say("Turn through ")
+        .say(Words.say("program.s-turn-through"))
         .set(
             number(
                 p,
                 "span",
+                Notation.DEGREES::parse,
                 Words.number(head.spanDeg()) + "°",
                 head.spanDeg(),
                 5,
                 v -> with(head, v, head.heightDeg(), head.overlap(), head.clickDeg())))
-        .say(" around, ")
+        .say(Words.say("program.s-around"))
         .set(
             number(
                 p,
                 "pano-height",
+                Notation.DEGREES::parse,
                 Words.number(head.heightDeg()) + "°",
                 head.heightDeg(),
                 5,
                 v -> with(head, head.spanDeg(), v, head.overlap(), head.clickDeg())))
-        .say(" high, each frame overlapping the next by ")
+        .say(Words.say("program.s-high-each-frame-overlapping-the"))
         .set(
             number(
                 p,
                 "overlap",
+                Notation.PER_CENT::parse,
                 Math.round(100 * head.overlap()) + " %",
                 Math.round(100 * head.overlap()),
                 5,
                 v -> with(head, head.spanDeg(), head.heightDeg(), v / 100, head.clickDeg())))
-        .say(", on a head that ")
+        .say(Words.say("program.s-on-a-head-that"))
         .set(
             Settings.choice(
                 "click",
                 head.clickDeg(),
                 clicks,
-                c -> c == 0 ? "turns freely" : "clicks every " + Words.number(c) + "°",
+                c ->
+                    c == 0
+                        ? Words.say("program.turns-freely")
+                        : Words.say("program.clicks-every") + Words.number(c) + "°",
                 c -> tell(p, with(head, head.spanDeg(), head.heightDeg(), head.overlap(), c)),
                 c ->
                     put(
                         p,
                         "click",
                         with(head, head.spanDeg(), head.heightDeg(), head.overlap(), c))))
-        .say(" and takes ")
+        .say(Words.say("program.s-and-takes"))
         .set(
             number(
                 p,
                 "turning",
-                Words.duration(head.turnSeconds()),
+                Seconds::parse,
+                Seconds.text(head.turnSeconds()),
                 head.turnSeconds(),
                 1,
                 v ->
                     new Panorama(
                         head.spanDeg(), head.heightDeg(), head.overlap(), head.clickDeg(), v)))
-        .say(" from one position to the next.")
+        .say(Words.say("program.s-from-one-position-to-the"))
         .end();
   }
 
@@ -134,12 +145,14 @@ public final class PanoramaModel {
   private Setting number(
       Program p,
       String key,
+      ToDoubleFunction<String> reader,
       String text,
       double value,
       double step,
       Function<Double, Panorama> change) {
     return Settings.number(
         key,
+        reader,
         text,
         value,
         v -> v + step,
@@ -166,46 +179,41 @@ public final class PanoramaModel {
 
   private String tell(Program p, Panorama head) {
     Panorama.Layout layout = layout(p, head);
-    return String.format(
-        Locale.ROOT,
-        "%d by %d positions, %s, %.0f megapixels",
-        layout.columns(),
-        layout.rows(),
-        Words.duration(layout.totalSeconds(p.interval())),
+    return Words.say(
+        "panorama.tell",
+        layout.positions().size(),
+        layout.rows().size(),
+        Seconds.about(layout.totalSeconds(p.interval())),
         layout.megapixels());
   }
 
   private static List<String> facts(Night night, Program p, Panorama.Layout layout) {
     List<String> lines = new ArrayList<>();
-    lines.add(layout.columns() + " by " + layout.rows() + " positions, the sky's row first");
-    lines.add(
-        Words.frames(p.interval().count())
-            + " at each, "
-            + Words.frames(p.frames(night.body()))
-            + " in all");
-    lines.add(
-        String.format(
-            Locale.ROOT,
-            "%.1f° from position to position%s, overlapping by %.0f %%",
-            layout.stepDeg(),
-            layout.clicks() == 0
-                ? ""
-                : layout.clicks() == 1 ? ", 1 click" : ", " + layout.clicks() + " clicks",
-            100 * layout.overlap()));
-    if (layout.rows() > 1) {
-      lines.add(String.format(Locale.ROOT, "%.1f° from row to row", layout.rowStepDeg()));
+    lines.add(ProgramWords.count(night, p));
+    for (Panorama.Row row : layout.rows()) {
+      lines.add(
+          Words.say(
+              row.columns() == 1
+                  ? "panorama.row-of-one"
+                  : row.clicks() == 0 ? "panorama.row" : "panorama.row-by-clicks",
+              row.altitudeDeg(),
+              row.columns(),
+              row.stepDeg(),
+              100 * row.overlap(),
+              row.clicks()));
     }
+    lines.add(Words.say("panorama.shared", 100 * layout.overlap(), 100 * layout.sharedArea()));
     lines.add(
-        String.format(
-            Locale.ROOT,
-            "%s a row; the sky turns %.1f° meanwhile",
-            Words.duration(layout.rowSeconds(p.interval())),
+        Words.say(
+            "panorama.turns",
+            Seconds.about(layout.rowSeconds(p.interval())),
             layout.skyTurnDegrees(p.interval())));
     lines.add(
-        Words.duration(layout.totalSeconds(p.interval()))
-            + " in all, until "
-            + Words.clock(p.end(night.body()), night.zone()));
-    lines.add(String.format(Locale.ROOT, "%.0f megapixels when joined", layout.megapixels()));
+        Words.say(
+            "panorama.total",
+            Seconds.about(layout.totalSeconds(p.interval())),
+            Moments.clock(p.end(night.body()), night.zone())));
+    lines.add(Words.say("panorama.megapixels", layout.megapixels()));
     return lines;
   }
 }

@@ -3,6 +3,7 @@ package zygonox.desktop.program;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.layout.VBox;
+import zygonox.core.words.Words;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Facts;
 import zygonox.desktop.stage.Page;
@@ -22,7 +23,7 @@ final class PanoramaPage implements Page {
     model = new PanoramaModel(workplace.night());
     head = new SentenceView(model.sentenceProperty());
     drawing = new PanoramaDrawing(model, workplace.night(), theme);
-    Facts facts = new Facts("What it comes to");
+    Facts facts = new Facts(Words.say("program.what-it-comes-to"));
     model.factsProperty().subscribe(facts::show);
     side = new VBox(facts);
     side.getStyleClass().add("side");
@@ -31,7 +32,7 @@ final class PanoramaPage implements Page {
 
   @Override
   public String title() {
-    return "Panorama";
+    return Words.say("program.panorama");
   }
 
   @Override

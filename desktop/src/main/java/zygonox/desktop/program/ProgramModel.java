@@ -1,8 +1,11 @@
 package zygonox.desktop.program;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -15,15 +18,18 @@ import zygonox.core.program.Goal.Give;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Job;
 import zygonox.core.program.Program;
+import zygonox.core.program.ProgramFinding.Weight;
 import zygonox.core.quantity.ByteSize;
+import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.Direction;
-import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.ProgramWords;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.sentence.Settings;
-import zygonox.desktop.stage.NightClock;
 import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 
@@ -40,6 +46,7 @@ public final class ProgramModel {
   private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
   private boolean inView = true;
+  private Program asChosen;
   private Give give = Give.COUNT;
   private Job next = Job.STAR_TRAILS_SHORT;
 
@@ -101,7 +108,7 @@ public final class ProgramModel {
       return;
     }
     if (open.program().isEmpty()) {
-      sentence.set(new Sentence.Builder().say("No night is open.").end());
+      sentence.set(new Sentence.Builder().say(Words.say("program.s-no-night-is-open")).end());
       goals.set(new Sentence(List.of()));
       adding.set(new Sentence(List.of()));
       yields.set(List.of());
@@ -113,8 +120,41 @@ public final class ProgramModel {
     sentence.set(sentence(program));
     goals.set(goals(program));
     adding.set(adding());
-    yields.set(ProgramWords.yields(night, program));
-    obstacles.set(NightCheck.of(night, index()).stream().map(f -> Obstacle.of(f, open)).toList());
+    yields.set(ProgramWords.yields(night, index()));
+    List<Obstacle> found = new ArrayList<>();
+    offer(program).ifPresent(found::add);
+    NightCheck.of(night, index()).forEach(f -> found.add(Obstacle.of(f, open)));
+    obstacles.set(found);
+  }
+
+  private void choose(Program p, Job job) {
+    asChosen = p.withJob(job);
+    open.edit("job", asChosen);
+  }
+
+  /** Right after another job was chosen: to set what belongs to it, in one step. */
+  private Optional<Obstacle> offer(Program program) {
+    if (!program.equals(asChosen)) {
+      return Optional.empty();
+    }
+    Job job = program.job();
+    String name = Words.say("job." + job);
+    Program usual =
+        open.night().startingPrograms().of(job, name, before()).withStart(program.start());
+    return usual.equals(program)
+        ? Optional.empty()
+        : Optional.of(
+            new Obstacle(
+                Weight.INFORMS,
+                Words.say("job.offer", name),
+                List.of(
+                    new Obstacle.Mend(Words.say("job.set"), () -> open.edit("job-set", usual)))));
+  }
+
+  /** The program before the one in work: darks take its settings. */
+  private Optional<Program> before() {
+    int index = index();
+    return index == 0 ? Optional.empty() : Optional.of(open.night().programs().get(index - 1));
   }
 
   private int index() {
@@ -125,59 +165,65 @@ public final class ProgramModel {
     Interval i = p.interval();
     Direction facing = p.facing();
     return new Sentence.Builder()
-        .say("For ")
+        .say(Words.say("program.s-for"))
         .set(programChoice())
-        .say(" start at ")
+        .say(Words.say("program.s-start-at"))
         .set(start(p))
-        .say(" and shoot ")
+        .say(Words.say("program.s-and-shoot"))
         .set(
             number(
                 "count",
+                Notation.FRAMES::parse,
                 Words.frames(i.count()),
                 i.count(),
                 v -> v + 1,
                 v -> v - 1,
-                v -> p.withInterval(i.withCount(whole("The count of frames", v)))))
-        .say(" of ")
+                v -> p.withInterval(i.withCount(Notation.FRAMES.whole(v)))))
+        .say(Words.say("program.s-of"))
         .set(
             number(
                 "exposure",
-                Words.shutter(i.exposureSeconds()),
+                Seconds::parse,
+                Seconds.text(i.exposureSeconds()),
                 i.exposureSeconds(),
                 Dial.SHUTTER::up,
                 Dial.SHUTTER::down,
                 v -> p.withInterval(i.withExposure(v))))
-        .say(" with ")
+        .say(Words.say("program.s-with-2"))
         .set(
             number(
                 "gap",
-                Words.duration(i.gapSeconds()),
+                Seconds::parse,
+                Seconds.text(i.gapSeconds()),
                 i.gapSeconds(),
                 v -> v + 0.5,
                 v -> Math.max(0, v - 0.5),
                 v -> p.withInterval(i.withGap(v))))
-        .say(" closed between (")
+        .say(Words.say("program.s-closed-between"))
         .set(
             number(
                 "period",
-                Words.duration(i.periodSeconds()),
+                Seconds::parse,
+                Seconds.text(i.periodSeconds()),
                 i.periodSeconds(),
                 v -> v + 0.5,
                 v -> v - 0.5,
                 v -> p.withInterval(i.withGap(Interval.gapOfPeriod(i.exposureSeconds(), v)))))
-        .say(" from start to start), ")
+        .say(Words.say("program.s-from-start-to-start"))
         .set(
             number(
                 "focal",
-                Words.number(p.focalMm()) + " mm",
+                Notation.MILLIMETRES::parse,
+                Words.number(p.focalMm()) + Words.say("program.mm"),
                 p.focalMm(),
                 v -> v + 1,
                 v -> v - 1,
-                p::withFocal))
-        .say(" at ")
+                v -> p.withFocal(open.night().lens().checked(v))))
+        .say(Words.say("program.s-at"))
         .set(
             number(
                 "aperture",
+                Notation.F_NUMBER::parse,
                 "f/" + Words.number(p.aperture()),
                 p.aperture(),
                 v -> Dial.APERTURE.up(v),
@@ -187,25 +233,28 @@ public final class ProgramModel {
         .set(
             number(
                 "iso",
-                "ISO " + p.iso(),
+                Notation.ISO::parse,
+                Words.say("program.iso") + p.iso(),
                 p.iso(),
                 Dial.ISO::up,
                 Dial.ISO::down,
-                v -> p.withIso(whole("The ISO speed", v))))
-        .say(", facing ")
+                v -> p.withIso(Notation.ISO.whole(v))))
+        .say(Words.say("program.s-facing"))
         .set(
             number(
                 "azimuth",
-                Words.compass(facing.azimuthDeg()) + " " + Words.number(facing.azimuthDeg()) + "°",
+                Compass::parseAzimuth,
+                Compass.azimuthText(facing.azimuthDeg()),
                 facing.azimuthDeg(),
                 v -> v + 1,
                 v -> v - 1,
                 v -> p.withFacing(new Direction(v, facing.altitudeDeg()))))
-        .say(" and ")
+        .say(Words.say("program.s-and"))
         .set(
             number(
                 "altitude",
-                Words.number(facing.altitudeDeg()) + "° up",
+                Compass::parseAltitude,
+                Compass.altitudeText(facing.altitudeDeg()),
                 facing.altitudeDeg(),
                 v -> v + 1,
                 v -> v - 1,
@@ -220,7 +269,7 @@ public final class ProgramModel {
     double fps = night.assumptions().clipFps();
     Sentence.Builder said =
         new Sentence.Builder()
-            .say("Shot as ")
+            .say(Words.say("program.s-shot-as"))
             .set(
                 Settings.choice(
                     "job",
@@ -228,8 +277,8 @@ public final class ProgramModel {
                     List.of(Job.values()),
                     j -> Words.say("job." + j),
                     j -> Words.say("yields." + j),
-                    j -> open.edit("job", p.withJob(j))))
-            .say(", held ")
+                    j -> choose(p, j)))
+            .say(Words.say("program.s-held"))
             .set(
                 Settings.choice(
                     "held",
@@ -238,58 +287,63 @@ public final class ProgramModel {
                     o -> Words.say("card.held." + o),
                     o -> field(night, p.withOrientation(o)),
                     o -> open.edit("held", p.withOrientation(o))))
-            .say(". Changing the ")
+            .say(Words.say("program.s-changing-the"))
             .set(
                 Settings.choice(
                     "give",
                     give,
                     List.of(Give.values()),
                     g -> g.name().toLowerCase(Locale.ROOT),
-                    g -> "the other settings stay as they are",
+                    g -> Words.say("program.the-other-settings-stay-as"),
                     g -> {
                       give = g;
                       refresh();
                     }))
-            .say(", it ends at ");
+            .say(Words.say("program.s-it-ends-at"));
     said.set(
         Settings.parsed(
             "end",
-            NightClock.text(night, p.end(night.body())),
-            typed -> Goal.end(p, NightClock.parse(night, typed).toInstant(), give, night.body()),
+            Moments.exactClock(p.end(night.body()), night.zone()),
+            typed -> Goal.end(p, night.time(typed).toInstant(), give, night.body()),
             this::consequence,
             changed -> open.edit("end", changed),
             by -> Goal.end(p, p.end(night.body()).plusSeconds(300L * by), give, night.body())));
     if (p.job().stars() != Job.Stars.FOLLOWED && p.job().stars() != Job.Stars.NONE) {
-      said.say(" with arcs of ")
+      said.say(Words.say("program.s-with-arcs-of"))
           .set(
               number(
                   "arc",
+                  Notation.DEGREES::parse,
                   String.format(Locale.ROOT, "%.1f°", i.trailDegrees()),
-                  Math.round(100 * i.trailDegrees()) / 100.0,
+                  Math.round(10 * i.trailDegrees()) / 10.0,
                   v -> v + 1,
                   v -> v - 1,
                   v -> Goal.arc(p, v, give)));
     }
     if (p.job().isClip()) {
-      said.say(" and makes a clip of ")
+      said.say(Words.say("program.s-and-makes-a-clip-of"))
           .set(
               number(
                   "clip",
-                  Words.duration(i.count() / fps),
+                  Seconds::parse,
+                  Seconds.about(i.count() / fps),
                   i.count() / fps,
                   v -> v + 1,
                   v -> v - 1,
                   v -> Goal.clip(p, v, fps, give)))
-          .say(" at ")
+          .say(Words.say("program.s-at"))
           .set(
               Settings.number(
                   "fps",
-                  Words.number(fps) + " a second",
+                  Notation.FRAMES_A_SECOND::parse,
+                  Words.number(fps) + Words.say("program.a-second"),
                   fps,
                   v -> v + 1,
                   v -> v - 1,
                   v -> night.withAssumptions(night.assumptions().withClipFps(v)),
-                  n -> "a clip of " + Words.duration(i.count() / n.assumptions().clipFps()),
+                  n ->
+                      Words.say("program.a-clip-of")
+                          + Seconds.about(i.count() / n.assumptions().clipFps()),
                   changed -> open.edit("fps", changed)));
     }
     return said.say(".").end();
@@ -297,16 +351,15 @@ public final class ProgramModel {
 
   private static String field(Night night, Program p) {
     var sensor = p.sensor(night.body());
-    return String.format(
-        Locale.ROOT,
-        "%.0f° by %.0f° of sky",
+    return Words.say(
+        "program.by-of-sky",
         sensor.fieldOfViewDeg(sensor.body().sensorWidthMm()),
         sensor.fieldOfViewDeg(sensor.body().sensorHeightMm()));
   }
 
   private Sentence adding() {
     return new Sentence.Builder()
-        .say("Then ")
+        .say(Words.say("program.s-then"))
         .set(
             Settings.choice(
                 "next",
@@ -335,8 +388,8 @@ public final class ProgramModel {
   private Setting start(Program p) {
     return Settings.parsed(
         "start",
-        NightClock.text(open.night(), p.start().toInstant()),
-        typed -> p.withStart(NightClock.parse(open.night(), typed).toOffsetDateTime()),
+        Moments.exactClock(p.start().toInstant(), open.night().zone()),
+        typed -> p.withStart(open.night().time(typed)),
         this::consequence,
         changed -> open.edit("start", changed),
         direction -> p.withStart(p.start().plusMinutes(5L * direction)));
@@ -344,35 +397,36 @@ public final class ProgramModel {
 
   private Setting number(
       String key,
+      ToDoubleFunction<String> reader,
       String text,
       double value,
       Function<Double, Double> up,
       Function<Double, Double> down,
       Function<Double, Program> change) {
     return Settings.number(
-        key, text, value, up, down, change, this::consequence, changed -> open.edit(key, changed));
+        key,
+        reader,
+        text,
+        value,
+        up,
+        down,
+        change,
+        this::consequence,
+        changed -> open.edit(key, changed));
   }
 
   /** What a program comes to. */
   private String consequence(Program p) {
     Interval i = p.interval();
     Night night = open.night();
-    return String.format(
-        Locale.ROOT,
-        "%s of %s, %s closed between: %s until %s, arcs of %.1f°, %s on the card",
+    return Words.say(
+        "program.of-closed-between-until-arcs",
         Words.frames(i.count()),
-        Words.shutter(i.exposureSeconds()),
-        Words.duration(i.gapSeconds()),
-        Words.duration(p.totalSeconds(night.body())),
-        NightClock.text(night, p.end(night.body())),
+        Seconds.text(i.exposureSeconds()),
+        Seconds.text(i.gapSeconds()),
+        Seconds.about(p.totalSeconds(night.body())),
+        Moments.exactClock(p.end(night.body()), night.zone()),
         i.trailDegrees(),
         new ByteSize(p.frames(night.body()) * night.kit().camera().rawBytes()));
-  }
-
-  private static int whole(String what, double value) {
-    if (value != Math.rint(value)) {
-      throw new InvalidInput(what + " is " + value + "; it must be a whole number");
-    }
-    return (int) Math.max(Integer.MIN_VALUE, Math.min(Integer.MAX_VALUE, value));
   }
 }

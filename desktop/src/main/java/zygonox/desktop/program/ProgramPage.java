@@ -7,6 +7,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
+import zygonox.core.words.Words;
 import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Facts;
@@ -26,12 +27,12 @@ final class ProgramPage implements Page {
         new VBox(
             new SentenceView(model.sentenceProperty()),
             new SentenceView(model.goalsProperty(), SentenceView.Weight.LIGHT));
-    Facts facts = new Facts("What it comes to");
+    Facts facts = new Facts(Words.say("program.what-it-comes-to"));
     model.yieldsProperty().subscribe(facts::show);
-    Button add = new Button("Add it");
+    Button add = new Button(Words.say("program.add-it"));
     add.setId("add-program");
     add.setOnAction(e -> model.add());
-    Button remove = new Button("Remove this one");
+    Button remove = new Button(Words.say("program.remove-this-one"));
     remove.setId("remove-program");
     remove.setOnAction(e -> model.remove());
     workplace.night().nightProperty().subscribe(n -> remove.setDisable(!model.canRemove()));
@@ -52,7 +53,7 @@ final class ProgramPage implements Page {
 
   @Override
   public String title() {
-    return "Frames";
+    return Words.say("program.frames");
   }
 
   @Override
@@ -82,9 +83,7 @@ final class ProgramPage implements Page {
       return;
     }
     if (workplace.night().program().isEmpty()) {
-      workplace
-          .picture()
-          .clear("Open a night, or begin with the frames you have in the Frames stage.");
+      workplace.picture().clear(Words.say("program.open-a-night-or-begin"));
       return;
     }
     Night night = workplace.night().night();
@@ -96,7 +95,7 @@ final class ProgramPage implements Page {
             (progress, cancellation) -> Pixels.of(MiddleFrame.of(night, program, cancellation)),
             pixels -> {
               if (inView) {
-                workplace.picture().show(pixels, "what the middle frame will look like");
+                workplace.picture().show(pixels, Words.say("program.what-the-middle-frame-will"));
               }
             });
   }

@@ -6,6 +6,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import zygonox.desktop.stage.Obstacle;
+import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.Pages;
 import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
@@ -13,12 +14,14 @@ import zygonox.desktop.theme.Theme;
 
 /** Plans programs: frames, exposure, gear, and what follows from them. */
 public final class ProgramView implements StageView {
+  private final OpenNight night;
   private final ProgramModel model;
   private final Pages pages;
   private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);
 
   public ProgramView(Workplace workplace) {
-    model = new ProgramModel(workplace.night());
+    night = workplace.night();
+    model = new ProgramModel(night);
     model.setInView(false);
     pages =
         new Pages(
@@ -51,6 +54,11 @@ public final class ProgramView implements StageView {
   @Override
   public Node picture() {
     return pages.picture();
+  }
+
+  @Override
+  public boolean isChecked() {
+    return night.program().isPresent();
   }
 
   @Override

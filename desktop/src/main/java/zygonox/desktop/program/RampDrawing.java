@@ -12,6 +12,8 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.night.Night;
 import zygonox.core.program.Ramp;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.Words;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Palette;
@@ -68,17 +70,17 @@ final class RampDrawing extends Drawing {
   }
 
   private String iso(Ramp.Step s) {
-    return "ISO " + Words.number(s.exposure().iso());
+    return Words.say("program.iso") + Words.number(s.exposure().iso());
   }
 
   private String shutter(Ramp.Step s) {
-    return Words.shutter(s.exposure().shutterSeconds());
+    return Seconds.text(s.exposure().shutterSeconds());
   }
 
   private String lux(Ramp.Step s) {
     double lux = s.lux();
     return lux >= 10
-        ? Math.round(lux) + " lux"
+        ? Math.round(lux) + Words.say("program.lux")
         : String.format(Locale.ROOT, lux < 0.1 ? "%.4f lux" : "%.1f lux", lux);
   }
 
@@ -129,7 +131,12 @@ final class RampDrawing extends Drawing {
       g.strokeLine(x, TOP, x, bottom);
       g.setFill(palette.faint());
       text(
-          g, Words.clock(hour.toInstant(), night.zone()), x, bottom + 16, 12, TextAlignment.CENTER);
+          g,
+          Moments.clock(hour.toInstant(), night.zone()),
+          x,
+          bottom + 16,
+          12,
+          TextAlignment.CENTER);
     }
   }
 }

@@ -1,6 +1,8 @@
 package zygonox.desktop.program;
 
 import java.util.List;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -12,7 +14,13 @@ import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 import zygonox.core.program.Ramp;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.Words;
+import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.SentenceView;
+import zygonox.desktop.sentence.Settings;
 import zygonox.desktop.stage.Page;
 import zygonox.desktop.stage.Workplace;
 import zygonox.desktop.theme.Theme;
@@ -20,9 +28,11 @@ import zygonox.desktop.theme.Theme;
 /** How the exposure follows the light: as a table to follow by hand, and drawn. */
 final class RampPage implements Page {
   private static final double SIDE_WIDTH = 300;
+  private static final double NIGHT_STEP = 0.5;
 
   private final Workplace workplace;
-  private final Label said = new Label();
+  private final ObjectProperty<Sentence> said = new SimpleObjectProperty<>(new Sentence(List.of()));
+  private final SentenceView head = new SentenceView(said);
   private final VBox side;
   private final ListView<String> table = new ListView<>();
   private final RampDrawing drawing;
@@ -31,11 +41,10 @@ final class RampPage implements Page {
   RampPage(Workplace workplace, ObservableValue<Theme> theme) {
     this.workplace = workplace;
     drawing = new RampDrawing(theme);
-    said.getStyleClass().add("statement");
-    said.setId("ramp-said");
-    said.setWrapText(true);
+    head.setId("ramp-said");
     table.setId("ramp-table");
-    Label title = new Label("From when on, by hand");
+    table.setAccessibleText(Words.say("program.from-when-on-by-hand"));
+    Label title = new Label(Words.say("program.from-when-on-by-hand"));
     title.getStyleClass().add("field-name");
     side = new VBox(6, title, table);
     VBox.setVgrow(table, Priority.ALWAYS);
@@ -52,40 +61,63 @@ final class RampPage implements Page {
     Night night = workplace.night().night();
     Program p = workplace.night().program().orElseThrow();
     try {
-      Ramp ramp = Ramp.of(p, night.kit(), night.place(), Ramp.KEEP_HIGHLIGHTS_STOPS);
-      said.setText(words(p, ramp));
+      Ramp ramp =
+          Ramp.of(
+              p,
+              night.kit(),
+              night.place(),
+              Ramp.Manner.of(
+                  night.conditions(workplace.night().programIndexProperty().get()), night.kit()));
+      said.set(sentence(night, p, ramp));
       table.getItems().setAll(rows(night, ramp));
       drawing.show(night, ramp, p.start().toInstant(), p.end(night.body()));
     } catch (InvalidInput e) {
-      said.setText(e.getMessage());
+      said.set(new Sentence.Builder().say(e.getMessage()).end());
       table.getItems().clear();
     }
   }
 
-  private static String words(Program p, Ramp ramp) {
-    return "The exposure follows the light in %s: the shutter first, then the ISO speed, at f/%s and a frame every %s, a third of a stop under the meter so that highlights stay. Night is kept darker than day."
-        .formatted(
-            ramp.steps().size() == 1 ? "one step" : ramp.steps().size() + " steps",
-            Words.number(p.aperture()),
-            Words.duration(p.interval().periodSeconds()));
+  private Sentence sentence(Night night, Program p, Ramp ramp) {
+    double stops = night.assumptions().nightStops();
+    int steps = ramp.steps().size();
+    return new Sentence.Builder()
+        .say(
+            Words.say(
+                steps == 1 ? "ramp.one-step" : "ramp.steps",
+                steps,
+                Words.number(p.aperture()),
+                Seconds.text(p.interval().periodSeconds())))
+        .set(
+            Settings.number(
+                "night-darkening",
+                Notation.STOPS::parse,
+                Words.say(stops == 1 ? "stop" : "stops", Words.number(stops)),
+                stops,
+                v -> v + NIGHT_STEP,
+                v -> Math.max(0, v - NIGHT_STEP),
+                v -> night.withAssumptions(night.assumptions().withNightStops(v)),
+                n -> Words.say(n.assumptions().nightStops() == 0 ? "ramp.level" : "ramp.darkening"),
+                n -> workplace.night().edit("night-darkening", n)))
+        .say(Words.say("ramp.darker"))
+        .end();
   }
 
   private static List<String> rows(Night night, Ramp ramp) {
     return ramp.steps().stream()
         .map(
             s ->
-                "%s  %s, ISO %s  (frame %d)"
-                    .formatted(
-                        Words.clock(s.from(), night.zone()),
-                        Words.shutter(s.exposure().shutterSeconds()),
-                        Words.number(s.exposure().iso()),
-                        s.frame() + 1))
+                Words.say(
+                    "program.iso-frame",
+                    Moments.clock(s.from(), night.zone()),
+                    Seconds.text(s.exposure().shutterSeconds()),
+                    Words.number(s.exposure().iso()),
+                    s.frame() + 1))
         .toList();
   }
 
   @Override
   public String title() {
-    return "Ramp";
+    return Words.say("program.ramp");
   }
 
   @Override
@@ -95,7 +127,7 @@ final class RampPage implements Page {
 
   @Override
   public Node head() {
-    return said;
+    return head;
   }
 
   @Override

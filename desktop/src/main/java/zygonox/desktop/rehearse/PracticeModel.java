@@ -15,6 +15,7 @@ import zygonox.core.night.Night;
 import zygonox.core.optics.Body;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.CameraWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
@@ -105,18 +106,26 @@ final class PracticeModel {
       return "";
     }
     boolean right = answer.get().get() == lesson.get().mistake();
-    String head = right ? "Right. " : "No: " + CameraWords.mistake(lesson.get().mistake()) + ". ";
+    String head =
+        right
+            ? Words.say("rehearse.right")
+            : Words.say("rehearse.no") + CameraWords.mistake(lesson.get().mistake()) + ". ";
     return head + CameraWords.explanation(lesson.get());
   }
 
   String score() {
     if (score.asked() == 0) {
-      return "No lesson answered yet.";
+      return Words.say("rehearse.no-lesson-answered-yet");
     }
-    String said = "%d of %d right so far.".formatted(score.right(), score.asked());
+    String said = Words.say("rehearse.of-right-so-far", score.right(), score.asked());
     return score
         .hardest()
-        .map(m -> said + " Hardest for you: " + CameraWords.mistake(m).toLowerCase() + ".")
+        .map(
+            m ->
+                said
+                    + Words.say("rehearse.hardest-for-you")
+                    + CameraWords.mistake(m).toLowerCase()
+                    + ".")
         .orElse(said);
   }
 
@@ -126,12 +135,14 @@ final class PracticeModel {
     if (seen == null) {
       return List.of();
     }
-    String[] names = {"First", "Second", "Third"};
+    String[] names = {
+      Words.say("rehearse.first"), Words.say("rehearse.second"), Words.say("rehearse.third")
+    };
     return IntStream.range(0, 3)
         .mapToObj(
             i ->
                 names[i]
-                    + " frame at "
+                    + Words.say("rehearse.frame-at")
                     + CLOCK.format(seen.opened().get(i).atZone(night.night().zone())))
         .toList();
   }
@@ -139,8 +150,9 @@ final class PracticeModel {
   /** What was planned of the run. */
   String planned() {
     var interval = lesson.get().program().interval();
-    return "Planned: %s, closed for %s between"
-        .formatted(
-            Words.shutter(interval.exposureSeconds()), Words.duration(interval.gapSeconds()));
+    return Words.say(
+        "rehearse.planned-closed-for-between",
+        Seconds.text(interval.exposureSeconds()),
+        Seconds.text(interval.gapSeconds()));
   }
 }

@@ -14,6 +14,7 @@ import javafx.scene.layout.VBox;
 import zygonox.core.camera.Lesson;
 import zygonox.core.camera.Mistake;
 import zygonox.core.words.CameraWords;
+import zygonox.core.words.Words;
 import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.stage.Facts;
 import zygonox.desktop.stage.Page;
@@ -28,7 +29,7 @@ final class PracticePage implements Page {
   private final Label question = new Label();
   private final Label told = new Label();
   private final Label score = new Label();
-  private final Facts facts = new Facts("The frames");
+  private final Facts facts = new Facts(Words.say("rehearse.the-frames"));
   private final HBox frames = new HBox(6);
   private final VBox choices = new VBox(4);
   private final List<Button> answers = new ArrayList<>();
@@ -39,7 +40,7 @@ final class PracticePage implements Page {
     model = new PracticeModel(workplace.night(), workplace.home(), System.nanoTime());
     question.getStyleClass().add("statement");
     question.setWrapText(true);
-    Button next = new Button("Next lesson");
+    Button next = new Button(Words.say("rehearse.next-lesson"));
     next.setId("next-lesson");
     next.getStyleClass().add("act");
     next.setMinWidth(Region.USE_PREF_SIZE);
@@ -51,7 +52,13 @@ final class PracticePage implements Page {
     ToggleGroup group = new ToggleGroup();
     for (int i = 0; i < 3; i++) {
       int index = i;
-      ToggleButton button = new ToggleButton(List.of("First", "Second", "Third").get(i));
+      ToggleButton button =
+          new ToggleButton(
+              List.of(
+                      Words.say("rehearse.first"),
+                      Words.say("rehearse.second"),
+                      Words.say("rehearse.third"))
+                  .get(i));
       button.setId("lesson-frame-" + (i + 1));
       button.setToggleGroup(group);
       button.setOnAction(e -> show(index));
@@ -84,8 +91,8 @@ final class PracticePage implements Page {
     boolean answered = model.answerProperty().get().isPresent();
     question.setText(
         asked
-            ? "What is wrong with these three frames? " + model.planned() + "."
-            : "Three frames, one thing wrong or nothing: can you tell which?");
+            ? Words.say("rehearse.what-is-wrong-with-these") + model.planned() + "."
+            : Words.say("rehearse.three-frames-one-thing-wrong"));
     answers.forEach(b -> b.setDisable(answered));
     for (Node node : List.of(frames, facts, choices)) {
       node.setVisible(asked);
@@ -109,7 +116,7 @@ final class PracticePage implements Page {
     workplace
         .tasks()
         .start(
-            "Shooting the lesson",
+            Words.say("rehearse.shooting-the-lesson"),
             (progress, cancellation) -> {
               Lesson lesson = making.make(cancellation);
               return new Shown(lesson, lesson.frames().stream().map(Pixels::of).toList());
@@ -133,7 +140,7 @@ final class PracticePage implements Page {
 
   @Override
   public String title() {
-    return "Practice";
+    return Words.say("rehearse.practice");
   }
 
   @Override
@@ -151,9 +158,9 @@ final class PracticePage implements Page {
     workplace.picture().compareWith(null, "");
     head.setDisable(!model.canPractise());
     if (!model.canPractise()) {
-      workplace.picture().clear("Add a program to practise with.");
+      workplace.picture().clear(Words.say("rehearse.add-a-program-to-practise"));
     } else if (pixels.isEmpty()) {
-      workplace.picture().clear("Ask for a lesson, and its frames appear here.");
+      workplace.picture().clear(Words.say("rehearse.ask-for-a-lesson-and"));
     } else {
       show(0);
     }

@@ -118,7 +118,7 @@ public final class RehearsalJob {
             seed,
             happenings,
             night.assumptions().celsius());
-    List<Take> takes = Take.of(program, night.kit(), night.place());
+    List<Take> takes = Take.of(program, night.conditions(program));
     List<Rehearsal.Planned> shot =
         isTimed()
             ? timed(

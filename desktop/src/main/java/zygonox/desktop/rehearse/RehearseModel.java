@@ -19,6 +19,8 @@ import zygonox.core.optics.Body;
 import zygonox.core.program.Program;
 import zygonox.core.program.Take;
 import zygonox.core.quantity.ByteSize;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.raster.Raster;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
@@ -31,9 +33,9 @@ import zygonox.desktop.stage.OpenNight;
 public final class RehearseModel {
   /** What is shot: how much smaller than the camera's own frames. */
   enum Size {
-    SMALL("a sixth of the size", 6),
-    MIDDLE("a third of the size", 3),
-    FULL("full size", 1);
+    SMALL(Words.say("rehearse.a-sixth-of-the-size"), 6),
+    MIDDLE(Words.say("rehearse.a-third-of-the-size"), 3),
+    FULL(Words.say("rehearse.full-size"), 1);
 
     private final String text;
     private final int divisor;
@@ -46,9 +48,9 @@ public final class RehearseModel {
 
   /** How time goes by. */
   enum Speed {
-    AT_ONCE("without waiting", 0),
-    FAST("with the timer running 60 times as fast", 60),
-    REAL("with the timer running in real time", 1);
+    AT_ONCE(Words.say("rehearse.without-waiting"), 0),
+    FAST(Words.say("rehearse.with-the-timer-running-times"), 60),
+    REAL(Words.say("rehearse.with-the-timer-running-in"), 1);
 
     private final String text;
     private final double times;
@@ -97,7 +99,8 @@ public final class RehearseModel {
 
   private void refresh() {
     if (night.program().isEmpty()) {
-      sentence.set(new Sentence.Builder().say("Without a program nothing can be rehearsed.").end());
+      sentence.set(
+          new Sentence.Builder().say(Words.say("rehearse.s-without-a-program-nothing-can")).end());
       return;
     }
     List<Program> programs = night.night().programs();
@@ -105,7 +108,7 @@ public final class RehearseModel {
     List<Integer> indexes = IntStream.range(0, programs.size()).boxed().toList();
     sentence.set(
         new Sentence.Builder()
-            .say("Shoot ")
+            .say(Words.say("rehearse.s-shoot"))
             .set(
                 Settings.choice(
                     "program",
@@ -126,7 +129,7 @@ public final class RehearseModel {
                       speed = s;
                       refresh();
                     }))
-            .say(", under a simulated sky, at ")
+            .say(Words.say("rehearse.s-under-a-simulated-sky-at"))
             .set(
                 Settings.choice(
                     "size",
@@ -138,7 +141,7 @@ public final class RehearseModel {
                       size = s;
                       refresh();
                     }))
-            .say(", as ")
+            .say(Words.say("rehearse.s-as"))
             .set(
                 Settings.choice(
                     "format",
@@ -150,28 +153,29 @@ public final class RehearseModel {
                       fileType = f;
                       refresh();
                     }))
-            .say(", with ")
+            .say(Words.say("rehearse.s-with"))
             .set(
                 Settings.choice(
                     "happening",
                     happening,
                     happenings(),
                     RehearseModel::name,
-                    h -> "once in the program, when and where the number chooses",
+                    h -> Words.say("rehearse.once-in-the-program-when"),
                     h -> {
                       happening = h;
                       refresh();
                     }))
-            .say(" happening, and noise number ")
+            .say(Words.say("rehearse.s-happening-and-noise-number"))
             .set(
                 Settings.number(
                     "seed",
+                    Notation.NUMBER::parse,
                     Long.toString(seed),
                     seed,
                     v -> v + 1,
                     v -> v - 1,
                     Double::longValue,
-                    v -> "another number gives other noise and other hot pixels",
+                    v -> Words.say("rehearse.another-number-gives-other-noise"),
                     v -> {
                       seed = v;
                       refresh();
@@ -199,10 +203,10 @@ public final class RehearseModel {
   private String lasts(Program program, Speed chosen) {
     double seconds = program.totalSeconds(night.night().body());
     return chosen == Speed.AT_ONCE
-        ? "as many frames at once as this machine has cores"
-        : "the run lasts "
-            + Words.duration(seconds / chosen.times)
-            + "; it can be paused and stopped";
+        ? Words.say("rehearse.as-many-frames-at-once")
+        : Words.say("rehearse.the-run-lasts")
+            + Seconds.about(seconds / chosen.times)
+            + Words.say("rehearse.it-can-be-paused-and");
   }
 
   private String yields(Program program, Size chosen, FileType type) {
@@ -214,12 +218,12 @@ public final class RehearseModel {
           case DNG -> DNG_BYTES;
         };
     double all = program.interval().count() * bytes * body.pixelsWide() * body.pixelsHigh();
-    return "%d frames of %d x %d pixels, about %s"
-        .formatted(
-            program.interval().count(),
-            body.pixelsWide(),
-            body.pixelsHigh(),
-            new ByteSize((long) all));
+    return Words.say(
+        "rehearse.frames-of-x-pixels-about",
+        program.interval().count(),
+        body.pixelsWide(),
+        body.pixelsHigh(),
+        new ByteSize((long) all));
   }
 
   private static Body body(Night night, Size size) {
@@ -254,9 +258,12 @@ public final class RehearseModel {
   static String caption(Program program) {
     int frames = program.interval().count();
     return switch (Prediction.Blend.of(program.job())) {
-      case LIGHTEN -> "predicted: " + Words.frames(frames) + ", lightened";
-      case MEAN -> "predicted: the mean of " + Words.frames(frames) + ", brought onto the stars";
-      case SINGLE -> "predicted: one frame";
+      case LIGHTEN -> "predicted: " + Words.frames(frames) + Words.say("rehearse.lightened");
+      case MEAN ->
+          Words.say("rehearse.predicted-the-mean-of")
+              + Words.frames(frames)
+              + Words.say("rehearse.brought-onto-the-stars");
+      case SINGLE -> Words.say("rehearse.predicted-one-frame");
     };
   }
 
@@ -277,7 +284,7 @@ public final class RehearseModel {
             plan.assumptions().celsius());
     return new Prediction(camera, 1)
         .of(
-            Take.of(program, plan.kit(), plan.place()),
+            Take.of(program, plan.conditions(program)),
             Prediction.Blend.of(program.job()),
             progress,
             cancellation);

@@ -28,6 +28,11 @@ public final class RehearseView implements StageView {
   }
 
   @Override
+  public boolean isChecked() {
+    return false;
+  }
+
+  @Override
   public ObservableValue<List<Obstacle>> obstacles() {
     return new SimpleObjectProperty<>(List.of());
   }

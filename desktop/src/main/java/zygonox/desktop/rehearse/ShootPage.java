@@ -1,6 +1,7 @@
 package zygonox.desktop.rehearse;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Node;
@@ -17,6 +18,7 @@ import zygonox.core.frame.FrameReader;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
 import zygonox.core.words.CameraWords;
+import zygonox.core.words.Words;
 import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Page;
@@ -32,9 +34,9 @@ final class ShootPage implements Page {
   private final RehearseModel model;
   private final HBox head;
   private final VBox side;
-  private final Button run = new Button("Rehearse");
-  private final Button pause = new Button("Pause");
-  private final Button stop = new Button("Stop");
+  private final Button run = new Button(Words.say("rehearse.rehearse"));
+  private final Button pause = new Button(Words.say("rehearse.pause"));
+  private final Button stop = new Button(Words.say("rehearse.stop"));
   private final ListView<String> log = new ListView<>();
   private RehearsalJob running;
   private boolean paused;
@@ -51,7 +53,8 @@ final class ShootPage implements Page {
     HBox.setHgrow(sentence, Priority.ALWAYS);
     head = new HBox(18, sentence, run);
     log.setId("timer-log");
-    log.setPlaceholder(new Label("The timer's log"));
+    log.setAccessibleText(Words.say("rehearse.the-timer-s-log"));
+    log.setPlaceholder(new Label(Words.say("rehearse.the-timer-s-log")));
     log.setFocusTraversable(false);
     pause.setId("pause-timer");
     pause.setOnAction(e -> pause());
@@ -75,7 +78,7 @@ final class ShootPage implements Page {
 
   @Override
   public String title() {
-    return "Shoot";
+    return Words.say("rehearse.shoot");
   }
 
   @Override
@@ -105,12 +108,12 @@ final class ShootPage implements Page {
 
   private void predict() {
     if (!model.canRun()) {
-      workplace.picture().clear("Add a program, and its finished picture is predicted here.");
+      workplace.picture().clear(Words.say("rehearse.add-a-program-and-its"));
       return;
     }
     Night night = workplace.night().night();
     Program program = workplace.night().program().orElseThrow();
-    workplace.picture().clear("The finished picture is being reckoned.");
+    workplace.picture().clear(Words.say("rehearse.the-finished-picture-is-being"));
     workplace
         .tasks()
         .quietly(
@@ -132,7 +135,7 @@ final class ShootPage implements Page {
     workplace
         .tasks()
         .start(
-            "Rehearsing " + job.program().name(),
+            Words.say("rehearse.rehearsing") + job.program().name(),
             (progress, cancellation) ->
                 job.run(
                     a -> Platform.runLater(() -> arrived(a)),
@@ -143,23 +146,25 @@ final class ShootPage implements Page {
               workplace.night().arriving().clear();
               showRunning(null);
               workplace.night().load(frames);
+              workplace.night().remember(List.of(job.folder()));
               workplace.navigator().go(StageName.FRAMES);
               workplace
                   .navigator()
-                  .note("%d frames are in %s".formatted(frames.frames().size(), job.folder()));
+                  .note(Words.say("rehearse.frames-are-in", frames.frames().size(), job.folder()));
             },
             fault -> {
               workplace.night().arriving().clear();
               showRunning(null);
               workplace.navigator().fault(fault);
             });
+    workplace.navigator().toPicture();
   }
 
   /** Shows the log and its keys while a timer runs. */
   private void showRunning(RehearsalJob job) {
     running = job;
     paused = false;
-    pause.setText("Pause");
+    pause.setText(Words.say("rehearse.pause"));
     boolean timed = job != null && job.isTimed();
     pause.setDisable(!timed);
     stop.setDisable(!timed);
@@ -175,7 +180,7 @@ final class ShootPage implements Page {
 
   private void pause() {
     paused = !paused;
-    pause.setText(paused ? "Go on" : "Pause");
+    pause.setText(paused ? Words.say("rehearse.go-on") : Words.say("rehearse.pause"));
     timer(
         t -> {
           if (paused) {

@@ -14,6 +14,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
+import zygonox.core.words.Words;
 
 /**
  * Shows a sentence. Its settings are reached with Tab, stepped with the up and down keys or the
@@ -22,7 +23,7 @@ import javafx.scene.text.TextFlow;
  */
 public final class SentenceView extends VBox {
   private static final PseudoClass WRONG = PseudoClass.getPseudoClass("wrong");
-  private static final String HINT = "↑ ↓ steps it, Enter types it";
+  private static final String HINT = Words.say("sentence.steps-it-enter-types-it");
 
   private final TextFlow flow = new TextFlow();
   private final Label consequence = new Label();
@@ -35,7 +36,9 @@ public final class SentenceView extends VBox {
     /** The stage's own sentence. */
     FULL,
     /** One that stands under it or beside the picture. */
-    LIGHT
+    LIGHT,
+    /** One in a row with other controls: no line is kept free below it. */
+    INLINE
   }
 
   public SentenceView(ObservableValue<Sentence> sentence) {
@@ -44,13 +47,16 @@ public final class SentenceView extends VBox {
 
   public SentenceView(ObservableValue<Sentence> sentence, Weight weight) {
     getStyleClass().add("sentence");
-    if (weight == Weight.LIGHT) {
+    if (weight != Weight.FULL) {
       flow.getStyleClass().add("sentence-light");
     }
     flow.getStyleClass().add("sentence-words");
     consequence.getStyleClass().add("consequence");
     consequence.setWrapText(true);
     consequence.setMinHeight(Label.USE_PREF_SIZE);
+    if (weight == Weight.INLINE) {
+      consequence.managedProperty().bind(consequence.textProperty().isNotEqualTo(" "));
+    }
     consequence.setText(" ");
     getChildren().addAll(flow, consequence);
     sentence.subscribe(this::show);
@@ -203,6 +209,7 @@ public final class SentenceView extends VBox {
     editing = true;
     TextField field = new TextField(start);
     field.setId("editor-" + setting.key());
+    field.setAccessibleText(label.getAccessibleText());
     field.getStyleClass().add("setting-editor");
     field.setPrefColumnCount(Math.max(4, setting.editText().length() + 1));
     flow.getChildren().set(index, field);

@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.function.ToDoubleFunction;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.words.Words;
 
@@ -15,6 +17,7 @@ public final class Settings {
    * A number with its unit.
    *
    * @param key the setting's name
+   * @param reader reads what the sentence says, and everything else that means such a value
    * @param text what the sentence says
    * @param value its present value
    * @param up the next value above
@@ -25,6 +28,7 @@ public final class Settings {
    */
   public static <D> Setting number(
       String key,
+      ToDoubleFunction<String> reader,
       String text,
       double value,
       Function<Double, Double> up,
@@ -35,9 +39,9 @@ public final class Settings {
     return new Setting(
         key,
         text,
-        Words.number(value),
-        typed -> tryOut(() -> consequence.apply(change.apply(parse(typed)))),
-        typed -> accept.accept(change.apply(parse(typed))),
+        text,
+        typed -> tryOut(() -> consequence.apply(change.apply(reader.applyAsDouble(typed)))),
+        typed -> accept.accept(change.apply(reader.applyAsDouble(typed))),
         direction -> {
           try {
             accept.accept(change.apply(direction > 0 ? up.apply(value) : down.apply(value)));
@@ -101,7 +105,7 @@ public final class Settings {
             tryOut(
                 () -> {
                   change.apply(typed.strip());
-                  return "Enter keeps it";
+                  return Words.say("sentence.enter-keeps-it");
                 }),
         typed -> accept.accept(change.apply(typed.strip())),
         direction -> {});
@@ -121,25 +125,19 @@ public final class Settings {
 
   private static <T> T find(String typed, List<T> all, Function<T, String> name) {
     String wanted = typed.strip().toLowerCase(Locale.ROOT);
+    Predicate<T> isMeant = t -> name.apply(t).toLowerCase(Locale.ROOT).equals(wanted);
+    // An emptied field means nothing, not the first of all.
+    Predicate<T> begins =
+        t -> !wanted.isEmpty() && name.apply(t).toLowerCase(Locale.ROOT).startsWith(wanted);
     return all.stream()
-        .filter(t -> name.apply(t).toLowerCase(Locale.ROOT).startsWith(wanted))
+        .filter(isMeant)
         .findFirst()
+        .or(() -> all.stream().filter(begins).findFirst())
         .orElseThrow(
             () ->
                 new InvalidInput(
-                    "\"%s\" is none of: %s"
+                    "\"%s\" is not one of: %s"
                         .formatted(
                             typed.strip(), String.join(", ", all.stream().map(name).toList()))));
-  }
-
-  /** A number typed by a person: a comma for the point and a unit behind it are forgiven. */
-  static double parse(String typed) {
-    String digits = typed.strip().replace(',', '.').replaceAll("[^0-9.+-]*$", "");
-    String plain = digits.replaceAll("^(f/|ISO\\s*)", "");
-    try {
-      return Double.parseDouble(plain);
-    } catch (NumberFormatException e) {
-      throw new InvalidInput("\"" + typed.strip() + "\" is no number; type digits, such as 20", e);
-    }
   }
 }

@@ -6,6 +6,8 @@ import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.stream.Stream;
 import zygonox.core.night.NightFile;
+import zygonox.core.work.LogFile;
+import zygonox.desktop.stage.Home;
 
 /** The demo night, copied to where it may be changed. */
 final class DemoNight {
@@ -16,9 +18,8 @@ final class DemoNight {
   }
 
   /** The copy in the home folder, made at the first call: what was changed there stays. */
-  static Path keeping() throws IOException {
-    Path copy =
-        Path.of(System.getProperty("user.home"), "Zygonox").resolve(original().getFileName());
+  static Path keeping(Home home) throws IOException {
+    Path copy = home.folder().resolve(original().getFileName());
     if (!Files.exists(copy.resolve(NightFile.FILE_NAME))) {
       copy(original(), copy);
     }
@@ -53,7 +54,7 @@ final class DemoNight {
         Files.deleteIfExists(file);
       }
     } catch (IOException e) {
-      System.getLogger("zygonox.desktop").log(System.Logger.Level.INFO, "left behind", e);
+      LogFile.note("left behind", e);
     }
   }
 }

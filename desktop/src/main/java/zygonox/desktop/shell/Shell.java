@@ -1,32 +1,37 @@
 package zygonox.desktop.shell;
 
 import java.io.File;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
-import javafx.scene.control.Label;
-import javafx.scene.control.ProgressBar;
-import javafx.scene.control.ToggleButton;
-import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.night.Night;
+import zygonox.core.night.NightFile;
+import zygonox.core.night.NightFolder;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.words.Words;
 import zygonox.core.work.Cancelled;
+import zygonox.core.work.DiskFault;
+import zygonox.core.work.LogFile;
+import zygonox.core.work.WorkFailed;
 import zygonox.desktop.band.NightBand;
 import zygonox.desktop.blend.BlendView;
 import zygonox.desktop.frames.FramesView;
@@ -38,11 +43,13 @@ import zygonox.desktop.sky.SkyView;
 import zygonox.desktop.stage.Faults;
 import zygonox.desktop.stage.Home;
 import zygonox.desktop.stage.Navigator;
-import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
+import zygonox.desktop.start.RecentNights;
+import zygonox.desktop.start.StartModel;
+import zygonox.desktop.start.StartView;
 import zygonox.desktop.tasks.BackgroundTasks;
 import zygonox.desktop.theme.Theme;
 
@@ -59,26 +66,32 @@ public final class Shell extends StackPane implements Navigator {
   private final BackgroundTasks tasks;
   private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);
   private final Map<StageName, StageView> stages = new EnumMap<>(StageName.class);
-  private final Map<StageName, ToggleButton> rail = new EnumMap<>(StageName.class);
+  private final Rail rail = new Rail(this::showNights, this::go);
   private final FramesView frames;
   private final BlendView blend;
   private final BorderPane work = new BorderPane();
   private final PictureView viewer;
   private final VBox head = new VBox();
-  private final Label obstacle = new Label();
-  private final Button mend = new Button();
-  private final Button next = new Button();
-  private final Label message = new Label();
+  private final StackPane centre = new StackPane();
+  private final Foot foot;
   private final KeysCard keys = new KeysCard();
+  private final Home home;
+  private final RecentNights recent;
+  private final StartView start;
   private Subscription obstacles = Subscription.EMPTY;
-  private List<Obstacle> shownObstacles = List.of();
-  private int obstacleIndex;
   private StageName current;
+  private Consumer<Path> folderOpener = folder -> {};
   private double textSize = 14;
   private boolean reddens = true;
 
   public Shell(BackgroundTasks tasks, Home home) {
     this.tasks = tasks;
+    this.home = home;
+    this.foot = new Foot(tasks);
+    this.recent = new RecentNights(home.recent());
+    this.start =
+        new StartView(
+            new StartModel(recent, home, Clock.systemUTC()), tasks, picture, new FromStart());
     Workplace workplace = new Workplace(night, picture, tasks, this, home);
     frames = new FramesView(workplace);
     frames.themeProperty().bind(theme);
@@ -94,15 +107,19 @@ public final class Shell extends StackPane implements Navigator {
     stages.put(StageName.BLEND, blend);
 
     NightBand band = new NightBand(night);
+    // Without a night there is no time for it to run through.
+    band.visibleProperty().bind(night.nightProperty().isNotNull());
+    band.managedProperty().bind(band.visibleProperty());
     band.themeProperty().bind(theme);
     viewer = new PictureView(picture);
     theme.subscribe(t -> viewer.backgroundColourProperty().set(t.palette().ground()));
     BorderPane frame = new BorderPane();
     frame.setTop(band);
-    frame.setLeft(rail());
+    rail.addFoot(theme, this::nextTheme, this::toggleKeys, this::showLog);
+    frame.setLeft(rail);
     work.setTop(head);
-    work.setCenter(viewer);
-    work.setBottom(foot());
+    work.setCenter(centre);
+    work.setBottom(foot);
     head.getStyleClass().add("head");
     frame.setCenter(work);
     getChildren().addAll(frame, keys);
@@ -118,86 +135,128 @@ public final class Shell extends StackPane implements Navigator {
         });
     setOnDragDropped(e -> e.setDropCompleted(dropped(e.getDragboard())));
     new Shortcuts(this).install();
-    go(StageName.SKY);
+    night.nightProperty().subscribe(n -> foot.forgetFault(true));
+    showNights();
   }
 
-  private Node rail() {
-    VBox box = new VBox(2);
-    box.getStyleClass().add("rail");
-    ToggleGroup group = new ToggleGroup();
-    for (StageName name : StageName.values()) {
-      ToggleButton button = new ToggleButton(name.title());
-      button.setId("stage-" + name.name().toLowerCase());
-      button.setToggleGroup(group);
-      button.setMaxWidth(Double.MAX_VALUE);
-      button.setOnAction(e -> go(name));
-      button.setFocusTraversable(false);
-      rail.put(name, button);
-      box.getChildren().add(button);
+  /** Shows the nights there are; the stage that was in view rests. */
+  void showNights() {
+    if (current != null) {
+      stages.get(current).leave();
     }
-    Region space = new Region();
-    VBox.setVgrow(space, Priority.ALWAYS);
-    Button light = new Button();
-    light.setId("theme");
-    light.setFocusTraversable(false);
-    light.getStyleClass().add("quiet");
-    theme.subscribe(t -> light.setText("Light: " + t.name().toLowerCase()));
-    light.setOnAction(e -> nextTheme());
-    Button help = new Button("Keys: F1");
-    help.setFocusTraversable(false);
-    help.getStyleClass().add("quiet");
-    help.setOnAction(e -> toggleKeys());
-    box.getChildren().addAll(space, light, help);
-    return box;
+    current = null;
+    note("");
+    obstacles.unsubscribe();
+    obstacles = Subscription.EMPTY;
+    foot.show(List.of(), false);
+    rail.selectNights();
+    start.refresh();
+    head.getChildren().clear();
+    work.setRight(null);
+    place(start.node());
+    start.focus();
   }
 
-  private Node foot() {
-    obstacle.setId("obstacle");
-    obstacle.getStyleClass().add("obstacle");
-    obstacle.setWrapText(true);
-    message.setId("message");
-    message.getStyleClass().add("message");
-    message.setWrapText(true);
-    ProgressBar bar = new ProgressBar();
-    bar.progressProperty().bind(tasks.fractionProperty());
-    bar.setPrefWidth(180);
-    Label title = new Label();
-    title.textProperty().bind(tasks.titleProperty());
-    Label left = new Label();
-    left.getStyleClass().add("faint");
-    left.textProperty().bind(tasks.timeLeftProperty());
-    Button cancel = new Button("Cancel");
-    cancel.setId("cancel");
-    cancel.setOnAction(e -> tasks.cancel());
-    HBox running = new HBox(10, title, bar, left, cancel);
-    running.setAlignment(Pos.CENTER_LEFT);
-    running.setMinWidth(Region.USE_PREF_SIZE);
-    running.visibleProperty().bind(tasks.titleProperty().isNotEmpty());
-    running.managedProperty().bind(running.visibleProperty());
-    mend.setId("mend");
-    mend.setMinWidth(Region.USE_PREF_SIZE);
-    mend.setOnAction(e -> mend());
-    next.setId("next-obstacle");
-    next.getStyleClass().add("quiet");
-    next.setMinWidth(Region.USE_PREF_SIZE);
-    next.setOnAction(e -> nextObstacle());
-    for (Button button : List.of(mend, next)) {
-      button.managedProperty().bind(button.visibleProperty());
+  /** What can be done from the nights. */
+  private final class FromStart implements StartView.Ways {
+    private final StartModel model = new StartModel(recent, home, Clock.systemUTC());
+
+    @Override
+    public void begin() {
+      beginNight(model.tonight());
     }
-    HBox obstacles = new HBox(10, obstacle, mend, next);
-    obstacles.setAlignment(Pos.CENTER_LEFT);
-    VBox texts = new VBox(2, obstacles, message);
-    texts.setAlignment(Pos.CENTER_LEFT);
-    HBox.setHgrow(texts, Priority.ALWAYS);
-    HBox foot = new HBox(18, texts, running);
-    foot.setAlignment(Pos.CENTER_LEFT);
-    foot.getStyleClass().add("foot");
-    for (Label label : List.of(obstacle, message)) {
-      // Hidden as well: what is not managed stays where it was, and may reach out of the window.
-      label.visibleProperty().bind(label.textProperty().isNotEmpty());
-      label.managedProperty().bind(label.visibleProperty());
+
+    @Override
+    public void demo() {
+      openDemo();
     }
-    return foot;
+
+    @Override
+    public void open(Path path) {
+      openPath(path);
+    }
+
+    @Override
+    public void gone(StartModel.Recent gone, Runnable forget) {
+      String key =
+          Files.exists(gone.folder()) ? "start.unreadable-sentence" : "start.gone-sentence";
+      String sentence =
+          Files.exists(gone.folder())
+              ? Words.say(key, gone.folder())
+              : Words.say(key, gone.name(), gone.folder().getParent());
+      offer(sentence, Words.say("start.forget"), forget);
+    }
+  }
+
+  /** Opens the demo night, and lets its trails grow. */
+  void openDemo() {
+    try {
+      openNight(DemoNight.keeping(home));
+      go(StageName.BLEND);
+      blend.start();
+    } catch (IOException e) {
+      fault(new WorkFailed("The demo night could not be copied: " + DiskFault.reason(e), e));
+    }
+  }
+
+  /** Goes on with the night that was open last, where it is still there. */
+  void openLast() {
+    recent.folders().stream()
+        .findFirst()
+        .filter(f -> Files.isRegularFile(f.resolve(NightFile.FILE_NAME)))
+        .ifPresent(this::openNight);
+  }
+
+  @Override
+  public void beginNight(Night plan) {
+    Path folder = NightFolder.free(home.folder(), plan);
+    try {
+      Files.createDirectories(folder);
+      letGo();
+      night.begin(folder, plan);
+      recent.remember(folder);
+      night.load(FrameSet.NONE);
+      go(StageName.SKY);
+      note(Words.say("night.begun", folder));
+    } catch (IOException e) {
+      fault(new WorkFailed("The folder " + folder + " cannot be made: " + DiskFault.reason(e), e));
+    } catch (RuntimeException e) {
+      fault(e);
+    }
+  }
+
+  /** The night that was open: its folder follows what it is called now. */
+  public void letGo() {
+    night
+        .folder()
+        .ifPresent(
+            folder -> {
+              Path now = NightFolder.follow(folder, night.night(), home.folder());
+              if (!now.equals(folder)) {
+                recent.forget(folder);
+                recent.remember(now);
+              }
+            });
+  }
+
+  /** A side that is higher than the window is scrolled, where it would push the rest out of it. */
+  private static Node sidePane(Node side) {
+    ScrollPane pane = new ScrollPane(side);
+    pane.getStyleClass().add("side-pane");
+    pane.setFitToWidth(true);
+    pane.setFitToHeight(true);
+    pane.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    pane.setFocusTraversable(false);
+    return pane;
+  }
+
+  private void place(Node node) {
+    Region ring = new Region();
+    ring.getStyleClass().add("focus-ring");
+    ring.setMouseTransparent(true);
+    // A picture has no look of its own for having the keyboard.
+    ring.visibleProperty().bind(node.focusedProperty());
+    centre.getChildren().setAll(node, ring);
   }
 
   @Override
@@ -206,7 +265,7 @@ public final class Shell extends StackPane implements Navigator {
       stages.get(current).leave();
     }
     if (current != stage) {
-      message.setText("");
+      note("");
     }
     current = stage;
     replace();
@@ -214,95 +273,95 @@ public final class Shell extends StackPane implements Navigator {
 
   @Override
   public void replace() {
+    if (current == null) {
+      return;
+    }
     StageName stage = current;
-    rail.get(stage).setSelected(true);
+    rail.select(stage);
     StageView view = stages.get(stage);
     head.getChildren().setAll(view.head());
-    work.setRight(view.side());
-    work.setCenter(view.picture() == null ? viewer : view.picture());
+    work.setRight(view.side() == null ? null : sidePane(view.side()));
+    place(view.picture() == null ? viewer : view.picture());
     obstacles.unsubscribe();
-    obstacles = view.obstacles().subscribe(this::showObstacles);
+    obstacles = view.obstacles().subscribe(found -> foot.show(found, view.isChecked()));
     view.enter();
   }
 
-  private void showObstacles(List<Obstacle> found) {
-    shownObstacles = found;
-    obstacleIndex = 0;
-    showObstacle();
+  @Override
+  public void toPicture() {
+    Node picture = centre.getChildren().get(0);
+    picture.requestFocus();
   }
 
-  /** The next of the things that stand in the way, after the last the first. */
   void nextObstacle() {
-    if (!shownObstacles.isEmpty()) {
-      obstacleIndex = (obstacleIndex + 1) % shownObstacles.size();
-      showObstacle();
-    }
+    foot.next();
   }
 
-  /** Mends the thing that is shown, where it can be mended for the photographer. */
   void mend() {
-    if (!shownObstacles.isEmpty()) {
-      shownObstacles.get(obstacleIndex).mend().ifPresent(m -> m.act().run());
-    }
-  }
-
-  private void showObstacle() {
-    obstacle.getStyleClass().remove("obstacle-found");
-    int count = shownObstacles.size();
-    next.setVisible(count > 1);
-    if (count == 0) {
-      obstacle.setText("Nothing stands in the way.");
-      mend.setVisible(false);
-      return;
-    }
-    Obstacle shown = shownObstacles.get(obstacleIndex);
-    obstacle.setText(shown.sentence());
-    obstacle.getStyleClass().add("obstacle-found");
-    mend.setVisible(shown.mend().isPresent());
-    shown.mend().ifPresent(m -> mend.setText(m.text()));
-    next.setText("%d of %d".formatted(obstacleIndex + 1, count));
+    foot.mend();
   }
 
   @Override
   public void fault(Throwable fault) {
     if (fault instanceof Cancelled) {
       note(Faults.sentence(fault));
-      return;
-    }
-    message.setText(Faults.sentence(fault));
-    if (!message.getStyleClass().contains("message-fault")) {
-      message.getStyleClass().add("message-fault");
+    } else {
+      foot.fault(Faults.sentence(fault));
     }
   }
 
   @Override
+  public void offer(String sentence, String text, Runnable act) {
+    foot.offer(sentence, text, act);
+  }
+
+  @Override
   public void note(String sentence) {
-    message.getStyleClass().remove("message-fault");
-    message.setText(sentence);
+    foot.note(sentence);
+  }
+
+  /** Opens what a path leads to: a night, or frames. */
+  public void openPath(Path path) {
+    boolean isNight =
+        Files.isRegularFile(path.resolve(NightFile.FILE_NAME))
+            || path.getFileName() != null
+                && path.getFileName().toString().equals(NightFile.FILE_NAME);
+    if (isNight) {
+      openNight(path);
+      return;
+    }
+    if (!Files.exists(path)) {
+      fault(new InvalidInput(Words.say("path.gone", path)));
+      return;
+    }
+    openFrames(List.of(path));
   }
 
   /** Opens a night and the frames in its folder. */
   public void openNight(Path path) {
     try {
+      letGo();
       night.open(path);
     } catch (RuntimeException e) {
       fault(e);
       return;
     }
-    Path shot = night.folder().orElseThrow().resolve("frames");
+    Path folder = night.folder().orElseThrow();
+    recent.remember(folder);
+    List<Path> shot = night.sources();
     night.load(FrameSet.NONE);
-    if (Files.isDirectory(shot)) {
+    if (!shot.isEmpty()) {
       // A long night of raw files takes a while to be listed, and the plan can be read meanwhile.
       tasks.start(
-          "Looking at the frames",
-          (progress, cancellation) -> FrameFinder.find(List.of(shot), progress, cancellation),
+          Words.say("looking-at-frames"),
+          (progress, cancellation) -> FrameFinder.find(shot, progress, cancellation),
           found -> {
             night.load(found);
             replace();
           },
           this::fault);
     }
-    go(current);
+    go(current == null ? StageName.SKY : current);
   }
 
   private boolean dropped(Dragboard board) {
@@ -310,9 +369,8 @@ public final class Shell extends StackPane implements Navigator {
       return false;
     }
     List<Path> paths = board.getFiles().stream().map(File::toPath).toList();
-    boolean isNight = paths.size() == 1 && Files.exists(paths.get(0).resolve("night.json"));
-    if (isNight) {
-      openNight(paths.get(0));
+    if (paths.size() == 1) {
+      openPath(paths.get(0));
     } else {
       openFrames(paths);
     }
@@ -339,7 +397,11 @@ public final class Shell extends StackPane implements Navigator {
   }
 
   void changeTextSize(double by) {
-    textSize = Math.max(SMALLEST_TEXT, Math.min(LARGEST_TEXT, textSize + by));
+    setTextSize(textSize + by);
+  }
+
+  void setTextSize(double pixels) {
+    textSize = Math.max(SMALLEST_TEXT, Math.min(LARGEST_TEXT, pixels));
     restyle();
   }
 
@@ -347,8 +409,21 @@ public final class Shell extends StackPane implements Navigator {
     keys.setVisible(!keys.isVisible());
   }
 
+  /** Says where the log is, and opens its folder where the desktop can. */
+  private void showLog() {
+    note(Words.say("log.folder", LogFile.folder()));
+    folderOpener.accept(LogFile.folder());
+  }
+
+  /** Lets folders be opened in the desktop's own way. */
+  public void setFolderOpener(Consumer<Path> opener) {
+    folderOpener = opener;
+  }
+
   void turnPage(int by) {
-    stages.get(current).turnPage(by);
+    if (current != null) {
+      stages.get(current).turnPage(by);
+    }
   }
 
   void cancel() {

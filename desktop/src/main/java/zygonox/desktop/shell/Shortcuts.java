@@ -32,10 +32,12 @@ final class Shortcuts {
       shell.toggleKeys();
       return true;
     }
-    if (event.isShortcutDown()) {
-      return withShortcut(event);
-    }
     boolean typing = event.getTarget() instanceof TextInputControl;
+    if (event.isShortcutDown()) {
+      // While something is typed these undo the typing, and the field itself knows how.
+      boolean isTypings = typing && (code == KeyCode.Z || code == KeyCode.Y);
+      return !isTypings && withShortcut(event);
+    }
     if (code == KeyCode.ESCAPE && !typing) {
       shell.cancel();
       return true;
@@ -43,8 +45,11 @@ final class Shortcuts {
     boolean onSetting =
         event.getTarget() instanceof Node node && node.getStyleClass().contains("setting");
     if (code == KeyCode.P && !typing && !onSetting) {
-      Node picture = shell.lookup("#picture");
-      (picture == null ? shell.lookup("#sky-chart") : picture).requestFocus();
+      shell.toPicture();
+      return true;
+    }
+    if ((code == KeyCode.U || code == KeyCode.J) && !typing && !onSetting) {
+      shell.picture().liftedProperty().set(code == KeyCode.U);
       return true;
     }
     return false;
@@ -52,6 +57,7 @@ final class Shortcuts {
 
   private boolean withShortcut(KeyEvent event) {
     switch (event.getCode()) {
+      case DIGIT0 -> shell.showNights();
       case DIGIT1 -> shell.go(StageName.SKY);
       case DIGIT2 -> shell.go(StageName.PROGRAM);
       case DIGIT3 -> shell.go(StageName.REHEARSE);
@@ -64,6 +70,7 @@ final class Shortcuts {
           shell.night().undo();
         }
       }
+      case Y -> shell.night().redo();
       case PAGE_DOWN -> shell.turnPage(1);
       case PAGE_UP -> shell.turnPage(-1);
       case M -> shell.mend();

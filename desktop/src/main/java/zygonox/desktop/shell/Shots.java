@@ -3,6 +3,8 @@ package zygonox.desktop.shell;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -24,7 +26,11 @@ import zygonox.core.frame.ReadFault;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.night.Night;
 import zygonox.core.program.Job;
+import zygonox.core.program.Program;
+import zygonox.core.quantity.Direction;
 import zygonox.core.words.Words;
+import zygonox.core.work.DiskFault;
+import zygonox.core.work.LogFile;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.theme.Theme;
 
@@ -37,6 +43,7 @@ final class Shots {
   private final Deque<Step> steps = new ArrayDeque<>();
   private Runnable restore = () -> {};
   private int failures;
+  private Night before;
 
   /** A view: how it is reached, and what its picture is called. */
   private record Step(String name, Runnable reach, double seconds) {}
@@ -51,13 +58,14 @@ final class Shots {
 
   void take() throws IOException {
     Files.createDirectories(folder);
-    add("begin", () -> shell.go(StageName.SKY), SETTLE_SECONDS);
+    add("begin", shell::showNights, SETTLE_SECONDS);
     add("sky", () -> shell.openNight(night), SETTLE_SECONDS);
     add("targets", () -> page(StageName.SKY, "targets"), 2);
     add("site", () -> aim("M31", "site"), SETTLE_SECONDS);
     add("year", () -> page(StageName.SKY, "year"), 4);
     add("sky-aimed", () -> page(StageName.SKY, "look"), SETTLE_SECONDS);
-    add("program", () -> page(StageName.PROGRAM, "frames"), 2.5);
+    add("sky-wide", this::wide, SETTLE_SECONDS);
+    add("program", this::backToProgram, 2.5);
     add("program-setting", () -> shell.lookup("#setting-exposure").requestFocus(), SETTLE_SECONDS);
     add("exposure", () -> page(StageName.PROGRAM, "exposure"), 2.5);
     add("gear", () -> page(StageName.PROGRAM, "gear"), SETTLE_SECONDS);
@@ -81,9 +89,11 @@ final class Shots {
     add("blend-trails", () -> blend(0, BlendMethod.LIGHTEN, Align.NONE), 4);
     add("blend-aligned", () -> blend(1, BlendMethod.MEAN, Align.STARS), 7);
     add("blend-full-size", this::closer, SETTLE_SECONDS);
-    add("keys", shell::toggleKeys, SETTLE_SECONDS);
+    add("lifted", () -> shell.picture().liftedProperty().set(true), SETTLE_SECONDS);
+    add("keys", this::keys, SETTLE_SECONDS);
     add("ember", () -> inEmber(), 4);
     add("paper", () -> shell.themeProperty().set(Theme.PAPER), SETTLE_SECONDS);
+    add("nights", this::nights, 2);
     next();
   }
 
@@ -102,12 +112,35 @@ final class Shots {
     page(StageName.SKY, page);
   }
 
+  /** The bright middle of the galaxy through the widest lens, where names crowd. */
+  private void wide() {
+    Night plan = shell.night().night();
+    before = plan;
+    Night july = plan.withDate(LocalDate.of(2027, 7, 4));
+    Program p = july.programs().get(0);
+    shell
+        .night()
+        .edit(
+            "wide",
+            july.withProgram(
+                0,
+                p.withFocal(14)
+                    .withFacing(new Direction(180, 20))
+                    .withStart(OffsetDateTime.parse("2027-07-05T00:30:00+01:00"))));
+    shell.night().timeProperty().set(null);
+  }
+
   private void with(Job job, String page) {
     Night plan = shell.night().night();
     shell
         .night()
         .add(plan.startingPrograms().of(job, Words.say("job." + job), shell.night().program()));
     page(StageName.PROGRAM, page);
+  }
+
+  private void backToProgram() {
+    shell.night().edit("back", before);
+    page(StageName.PROGRAM, "frames");
   }
 
   private void onlyTheFirstTwo() {
@@ -147,6 +180,16 @@ final class Shots {
     var node = shell.lookup(id);
     node.requestFocus();
     node.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, false, false, false));
+  }
+
+  private void keys() {
+    shell.picture().liftedProperty().set(false);
+    shell.toggleKeys();
+  }
+
+  private void nights() {
+    shell.themeProperty().set(Theme.DUSK);
+    shell.showNights();
   }
 
   private void inEmber() {
@@ -190,7 +233,8 @@ final class Shots {
       step.reach.run();
     } catch (RuntimeException e) {
       failures++;
-      System.err.println(step.name + " could not be reached: " + e);
+      System.err.println(step.name + " could not be reached; the log tells why");
+      LogFile.fault(step.name, e);
     }
     new Timeline(
             new KeyFrame(
@@ -210,7 +254,7 @@ final class Shots {
       System.out.println(file);
     } catch (IOException e) {
       failures++;
-      System.err.println(file + " could not be written: " + e.getMessage());
+      System.err.println(file + " could not be written: " + DiskFault.reason(e));
     }
   }
 }

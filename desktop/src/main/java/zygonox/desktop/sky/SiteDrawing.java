@@ -10,10 +10,11 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.night.Night;
+import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.Moments;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.Moon;
-import zygonox.core.words.Words;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Palette;
@@ -103,7 +104,7 @@ final class SiteDrawing extends Drawing {
   private void drawScales(GraphicsContext g, Palette palette) {
     g.setFill(palette.ink());
     for (int azimuth = 0; azimuth <= 360; azimuth += 45) {
-      text(g, Words.compass(azimuth), x(azimuth), y(0) + 18, 13, TextAlignment.CENTER);
+      text(g, Compass.point(azimuth), x(azimuth), y(0) + 18, 13, TextAlignment.CENTER);
     }
     g.setFill(palette.faint());
     for (int altitude = 0; altitude <= 90; altitude += 30) {
@@ -170,7 +171,7 @@ final class SiteDrawing extends Drawing {
         if (hour.getHour() % 2 == 0) {
           text(
               g,
-              Words.clock(hour.toInstant(), night.zone()),
+              Moments.clock(hour.toInstant(), night.zone()),
               px,
               py + 13,
               11,

@@ -3,16 +3,19 @@ package zygonox.desktop.sky;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.night.Night;
+import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.Coordinates;
+import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.Notation;
 import zygonox.core.quantity.Place;
+import zygonox.core.site.Gazetteer;
 import zygonox.core.site.Site;
 import zygonox.core.site.SiteFile;
 import zygonox.core.site.Zones;
@@ -23,6 +26,7 @@ import zygonox.core.words.Words;
 import zygonox.core.work.WholeFile.IfPresent;
 import zygonox.core.work.WorkFailed;
 import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.sentence.Settings;
 import zygonox.desktop.stage.Home;
 import zygonox.desktop.stage.OpenNight;
@@ -30,6 +34,10 @@ import zygonox.desktop.stage.OpenNight;
 /** The night's site, and the sites that are kept. */
 public final class SiteModel {
   private static final double METRES_STEP = 10;
+
+  /** A skyline of so few points is told in full. */
+  private static final int SHORT_SKYLINE = 4;
+
   private static final double MAGNITUDE_STEP = 0.1;
 
   private final OpenNight open;
@@ -68,7 +76,7 @@ public final class SiteModel {
    */
   public void load() {
     Path file = home.sites();
-    kept.set(Files.exists(file) ? SiteFile.read(file, ZoneId.systemDefault()) : List.of());
+    kept.set(Files.exists(file) ? SiteFile.read(file) : List.of());
   }
 
   /** Keeps the night's site; one of the same name is replaced. */
@@ -109,20 +117,20 @@ public final class SiteModel {
 
   /** Keeps the sites of a file. */
   public String importFrom(Path file) {
-    List<Site> read = SiteFile.read(file, open.night().zone());
+    List<Site> read = SiteFile.read(file);
     keepAll(read);
-    return count(read.size()) + " kept";
+    return count(read.size()) + Words.say("sky.kept");
   }
 
   /** Writes the kept sites, or the night's where none is kept. */
   public String exportTo(Path file, IfPresent present) {
     List<Site> all = kept.get().isEmpty() ? List.of(open.night().site()) : kept.get();
     SiteFile.write(all, file, present);
-    return count(all.size()) + " written to " + file;
+    return count(all.size()) + Words.say("sky.written-to") + file;
   }
 
   private static String count(int sites) {
-    return sites == 1 ? "1 site" : sites + " sites";
+    return sites == 1 ? "1 site" : sites + Words.say("sky.sites");
   }
 
   private void refresh() {
@@ -139,13 +147,17 @@ public final class SiteModel {
     return new Sentence.Builder()
         .set(
             Settings.words(
-                "name", site.name(), "A place without a name", site::withName, changed("name")))
-        .say(" lies at ")
+                "name",
+                site.name(),
+                Words.say("sky.a-place-without-a-name"),
+                site::withName,
+                changed("name")))
+        .say(Words.say("sky.s-lies-at"))
         .set(
             Settings.parsed(
                 "place",
                 Coordinates.text(place),
-                typed -> site.withPlace(Coordinates.parse(typed, place.heightMetres())),
+                typed -> site.movedTo(Gazetteer.parse(typed, place.heightMetres())),
                 this::darkness,
                 changed("place"),
                 steps -> site))
@@ -153,14 +165,15 @@ public final class SiteModel {
         .set(
             Settings.number(
                 "height",
-                Words.number(place.heightMetres()) + " m",
+                Notation.METRES::parse,
+                Words.number(place.heightMetres()) + Words.say("sky.m"),
                 place.heightMetres(),
                 v -> v + METRES_STEP,
                 v -> v - METRES_STEP,
                 v -> site.withPlace(new Place(place.latitudeDeg(), place.longitudeDeg(), v)),
-                s -> "height hardly matters: it is for the record",
+                s -> Words.say("sky.height-hardly-matters-it-is"),
                 changed("height")))
-        .say(" up, by the clock of ")
+        .say(Words.say("sky.s-up-by-the-clock-of"))
         .set(
             Settings.parsed(
                 "zone",
@@ -169,7 +182,7 @@ public final class SiteModel {
                 this::darkness,
                 changed("zone"),
                 steps -> site))
-        .say(". Its sky reaches ")
+        .say(Words.say("sky.s-its-sky-reaches"))
         .set(
             Settings.parsed(
                 "brightness",
@@ -189,33 +202,64 @@ public final class SiteModel {
                                                 * (site.brightness().magnitude()
                                                     + by * MAGNITUDE_STEP))
                                         / 10.0))))))
-        .say(
-            " magnitudes a square arcsecond (Bortle %d), its skyline is "
-                .formatted(site.brightness().bortle()))
-        .set(
-            Settings.parsed(
-                "skyline",
-                site.skyline().text(),
-                typed -> site.withSkyline(Skyline.parse(typed)),
-                s -> "pairs of azimuth and altitude; " + s.skyline().points().size() + " points",
-                changed("skyline"),
-                steps -> site))
+        .say(Words.say("sky.s-magnitudes-and-skyline", site.brightness().bortle()))
+        .set(skyline(site))
         .say(".")
         .end();
   }
 
+  /** A long one is told by its size and drawn on the picture; typed over it is seen whole. */
+  private Setting skyline(Site site) {
+    Setting whole =
+        Settings.parsed(
+            "skyline",
+            site.skyline().text(),
+            typed -> site.withSkyline(Skyline.parse(typed)),
+            s -> Words.say("site.skyline-means", s.skyline().points().size()),
+            changed("skyline"),
+            steps -> site);
+    return site.skyline().points().size() <= SHORT_SKYLINE
+        ? whole
+        : new Setting(
+            whole.key(),
+            summary(site.skyline()),
+            whole.editText(),
+            whole.tryOut(),
+            whole.accept(),
+            whole.step());
+  }
+
+  private static String summary(Skyline skyline) {
+    Direction top =
+        skyline.points().stream()
+            .max(Comparator.comparingDouble(Direction::altitudeDeg))
+            .orElseThrow();
+    return Words.say(
+        "site.skyline",
+        skyline.points().size(),
+        top.altitudeDeg(),
+        Compass.point(top.azimuthDeg()));
+  }
+
   private Sentence notes(Site site) {
     return new Sentence.Builder()
-        .say("Notes: ")
+        .say(Words.say("sky.s-notes"))
         .set(
             Settings.words(
-                "notes", site.notes(), "the way there, parking", site::withNotes, changed("notes")))
-        .say(site.notes().endsWith(".") ? " Mind there: " : ". Mind there: ")
+                "notes",
+                site.notes(),
+                Words.say("sky.the-way-there-parking"),
+                site::withNotes,
+                changed("notes")))
+        .say(
+            site.notes().endsWith(".")
+                ? Words.say("sky.mind-there")
+                : Words.say("sky.mind-there-2"))
         .set(
             Settings.words(
                 "cautions",
                 site.cautions(),
-                "edges, water, traffic",
+                Words.say("sky.edges-water-traffic"),
                 site::withCautions,
                 changed("cautions")))
         .say(site.cautions().endsWith(".") ? "" : ".")
@@ -232,10 +276,7 @@ public final class SiteModel {
   }
 
   private static String darkSky(SkyBrightness brightness) {
-    return String.format(
-        Locale.ROOT,
-        "%.1f magnitudes, Bortle class %d; 22 is the darkest there is, 18 a city's edge",
-        brightness.magnitude(),
-        brightness.bortle());
+    return Words.say(
+        "sky.magnitudes-bortle-class-is-the", brightness.magnitude(), brightness.bortle());
   }
 }

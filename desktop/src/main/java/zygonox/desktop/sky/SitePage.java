@@ -10,6 +10,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import zygonox.core.site.Site;
+import zygonox.core.words.Words;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Page;
 import zygonox.desktop.stage.PathRow;
@@ -36,26 +37,27 @@ final class SitePage implements Page {
             new SentenceView(model.sentenceProperty()),
             new SentenceView(model.notesProperty(), SentenceView.Weight.LIGHT));
     list.setId("sites");
-    list.setPlaceholder(new Label("No site is kept yet"));
+    list.setAccessibleText(Words.say("sky.kept-sites"));
+    list.setPlaceholder(new Label(Words.say("sky.no-site-is-kept-yet")));
     list.setCellFactory(l -> new SiteCell());
     model.keptProperty().subscribe(sites -> list.getItems().setAll(sites));
-    Button keep = button("keep-site", "Keep this site", () -> model.keep());
-    Button go = button("go-site", "Go there", () -> model.go(chosen()));
-    Button forget = button("forget-site", "Forget it", () -> model.forget(chosen()));
+    Button keep = button("keep-site", Words.say("sky.keep-this-site"), () -> model.keep());
+    Button go = button("go-site", Words.say("sky.go-there"), () -> model.go(chosen()));
+    Button forget = button("forget-site", Words.say("sky.forget-it"), () -> model.forget(chosen()));
     for (Button button : new Button[] {go, forget}) {
       button.disableProperty().bind(list.getSelectionModel().selectedItemProperty().isNull());
     }
-    Label title = new Label("Kept sites");
+    Label title = new Label(Words.say("sky.kept-sites"));
     title.getStyleClass().add("field-name");
     PathRow file =
         new PathRow(
                 workplace,
                 "sites-file",
-                "As .geojson or .gpx",
+                Words.say("sky.sites-file"),
                 "sites.gpx",
-                "Write",
+                Words.say("sky.write"),
                 model::exportTo)
-            .or("Read", (path, present) -> model.importFrom(path));
+            .or(Words.say("sky.read"), (path, present) -> model.importFrom(path));
     side = new VBox(8, title, list, new HBox(6, go, forget), keep, file);
     VBox.setVgrow(list, Priority.ALWAYS);
     side.getStyleClass().add("side");
@@ -90,7 +92,7 @@ final class SitePage implements Page {
 
   @Override
   public String title() {
-    return "Site";
+    return Words.say("sky.site");
   }
 
   @Override

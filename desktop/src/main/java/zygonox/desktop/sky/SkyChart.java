@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.value.ObservableValue;
+import javafx.scene.AccessibleRole;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
@@ -22,6 +23,7 @@ import zygonox.core.sky.LocalSky;
 import zygonox.core.sky.Moon;
 import zygonox.core.sky.Sun;
 import zygonox.core.sky.Vector;
+import zygonox.core.words.Words;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Palette;
 import zygonox.desktop.theme.Theme;
@@ -57,6 +59,8 @@ final class SkyChart extends Drawing {
     super(theme);
     this.model = model;
     setId("sky-chart");
+    setAccessibleRole(AccessibleRole.IMAGE_VIEW);
+    setAccessibleText(Words.say("name.sky"));
     setFocusTraversable(true);
     model.sentenceProperty().subscribe(s -> requestLayout());
     addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
@@ -186,6 +190,7 @@ final class SkyChart extends Drawing {
                 painter.target(
                     LocalSky.refracted(Vector.of(target.at(night.place(), time).direction())),
                     night.assumptions().target()));
+    painter.figureNames();
     painter.ground(program.facing(), night.site().skyline());
     drawFrame(g, palette, light());
     drawStretch(g, palette);
@@ -223,7 +228,7 @@ final class SkyChart extends Drawing {
 
   private void drawMoonAndSun(SkyPainter painter, Night night, Instant time) {
     Moon.Seen moon = Moon.from(night.place(), time);
-    String lit = "moon, %.0f %% lit".formatted(100 * Moon.at(time).illuminatedFraction());
+    String lit = Words.say("sky.moon-lit", 100 * Moon.at(time).illuminatedFraction());
     painter.disc(LocalSky.refracted(moon.vector()), moon.semidiameterDeg(), lit);
     Vector sun = LocalSky.refracted(seen.sky().towardsOfDate(Sun.at(time)));
     painter.disc(sun, SUN_SEMIDIAMETER_DEG, "sun");

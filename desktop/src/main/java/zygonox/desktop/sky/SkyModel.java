@@ -1,11 +1,8 @@
 package zygonox.desktop.sky;
 
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -14,13 +11,20 @@ import javafx.beans.property.ReadOnlyStringWrapper;
 import zygonox.core.night.Night;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Orientation;
+import zygonox.core.optics.PointStarRule;
 import zygonox.core.optics.Projection;
 import zygonox.core.optics.Sensor;
 import zygonox.core.program.Program;
 import zygonox.core.program.Yield;
+import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.Coordinates;
 import zygonox.core.quantity.Direction;
-import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Seconds;
+import zygonox.core.site.Gazetteer;
+import zygonox.core.site.ZoneMap;
+import zygonox.core.site.Zones;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.DeepSky;
 import zygonox.core.sky.LocalSky;
@@ -32,7 +36,6 @@ import zygonox.core.sky.Vector;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Settings;
-import zygonox.desktop.stage.NightClock;
 import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 
@@ -113,7 +116,7 @@ public final class SkyModel {
 
   private void refresh() {
     if (program().isEmpty()) {
-      sentence.set(new Sentence.Builder().say("Plan a night.").end());
+      sentence.set(new Sentence.Builder().say(Words.say("sky.s-plan-a-night")).end());
       obstacles.set(List.of());
       darkness.set("");
       return;
@@ -136,12 +139,19 @@ public final class SkyModel {
   private Sentence sentence(Night night, Program p) {
     Direction facing = p.facing();
     return new Sentence.Builder()
-        .say("On ")
+        .set(
+            Settings.words(
+                "night-name",
+                night.name(),
+                Words.say("sky.name"),
+                night::withName,
+                changed -> open.edit("night-name", changed)))
+        .say(Words.say("sky.s-on"))
         .set(
             Settings.parsed(
                 "date",
-                night.date().toString(),
-                typed -> night.withDate(date(typed)),
+                Moments.date(night.date()),
+                typed -> night.withDate(Moments.parseDate(typed)),
                 this::describe,
                 changed -> change("date", changed),
                 days -> night.withDate(night.date().plusDays(days))))
@@ -152,55 +162,67 @@ public final class SkyModel {
                 Coordinates.text(night.place()),
                 typed ->
                     night.withSite(
-                        night
-                            .site()
-                            .withPlace(Coordinates.parse(typed, night.place().heightMetres()))),
+                        night.site().movedTo(Gazetteer.parse(typed, night.place().heightMetres()))),
                 this::describe,
                 changed -> change("place", changed),
                 steps -> night))
-        .say("), at ")
+        .say(Words.say("sky.s-by-the-clock-of"))
+        .set(
+            Settings.parsed(
+                "zone",
+                night.zone().getId(),
+                typed -> night.withSite(night.site().withZone(Zones.parse(typed))),
+                this::describe,
+                changed -> change("zone", changed),
+                steps -> night))
+        .say(
+            (ZoneMap.isNautical(night.zone()) ? Words.say("sky.s-nautical") : "")
+                + Words.say("sky.s-at"))
         .set(
             Settings.parsed(
                 "time",
-                NightClock.text(night, time()),
-                typed -> NightClock.parse(night, typed).toInstant(),
+                Moments.clock(time(), night.zone()),
+                typed -> night.time(typed).toInstant(),
                 t -> describe(p),
                 open.timeProperty()::set,
                 direction -> time().plusSeconds(60L * STEP_MINUTES * direction)))
-        .say(", looking ")
+        .say(Words.say("sky.s-looking"))
         .set(
             Settings.number(
                 "azimuth",
-                Words.compass(facing.azimuthDeg()) + " " + Words.number(facing.azimuthDeg()) + "°",
+                Compass::parseAzimuth,
+                Compass.azimuthText(facing.azimuthDeg()),
                 facing.azimuthDeg(),
                 v -> v + 1,
                 v -> v - 1,
                 v -> p.withFacing(new Direction(v, facing.altitudeDeg())),
                 this::describe,
                 changed -> open.edit("facing", changed)))
-        .say(" and ")
+        .say(Words.say("sky.s-and"))
         .set(
             Settings.number(
                 "altitude",
-                Words.number(facing.altitudeDeg()) + "° up",
+                Compass::parseAltitude,
+                Compass.altitudeText(facing.altitudeDeg()),
                 facing.altitudeDeg(),
                 v -> v + 1,
                 v -> v - 1,
                 v -> p.withFacing(new Direction(facing.azimuthDeg(), v)),
                 this::describe,
                 changed -> open.edit("facing", changed)))
-        .say(" through ")
+        .say(Words.say("sky.s-through"))
         .set(
             Settings.number(
                 "focal",
-                Words.number(p.focalMm()) + " mm",
+                Notation.MILLIMETRES::parse,
+                Words.number(p.focalMm()) + Words.say("sky.mm"),
                 p.focalMm(),
                 v -> v + 1,
                 v -> v - 1,
-                p::withFocal,
+                v -> p.withFocal(night.lens().checked(v)),
                 this::describe,
                 changed -> open.edit("focal", changed)))
-        .say(", held ")
+        .say(Words.say("sky.s-held"))
         .set(
             Settings.choice(
                 "held",
@@ -209,7 +231,7 @@ public final class SkyModel {
                 o -> Words.say("card.held." + o),
                 o -> describe(p.withOrientation(o)),
                 o -> open.edit("held", p.withOrientation(o))))
-        .say(", aiming at ")
+        .say(Words.say("sky.s-aiming-at"))
         .set(
             Settings.parsed(
                 "target",
@@ -235,7 +257,7 @@ public final class SkyModel {
     return night
         .target()
         .map(body -> Words.target(almanac.target(body, night.site().skyline()), night.zone()))
-        .orElse("no target: only darkness counts");
+        .orElse(Words.say("sky.no-target-only-darkness-counts"));
   }
 
   /** Points the lens at the target, as it stands at the hour that is looked at. */
@@ -274,14 +296,6 @@ public final class SkyModel {
     open.edit(what, changed);
   }
 
-  static LocalDate date(String typed) {
-    try {
-      return LocalDate.parse(typed.strip());
-    } catch (DateTimeParseException e) {
-      throw new InvalidInput("\"" + typed.strip() + "\" is no date; type it like 2026-10-14", e);
-    }
-  }
-
   private String describe(Night night) {
     return Words.darkness(almanac(night), night.zone());
   }
@@ -300,40 +314,29 @@ public final class SkyModel {
     Night night = night();
     Sensor sensor = p.sensor(night.body());
     var rule = night.assumptions().rule();
-    return String.format(
-        Locale.ROOT,
-        "%.0f° by %.0f° of sky; stars stay points for %.1f s by %s",
+    PointStarRule.Framed framed = Yield.framed(p, night.kit(), night.place());
+    return Words.say(
+        "sky.field",
         sensor.fieldOfViewDeg(sensor.body().sensorWidthMm()),
         sensor.fieldOfViewDeg(sensor.body().sensorHeightMm()),
-        rule.seconds(Yield.framed(p, night.kit(), night.place())),
-        Words.say("rule." + rule));
+        Words.say("rule." + rule),
+        Seconds.about(rule.seconds(framed)),
+        framed.fastestWidths(rule.seconds(framed)));
   }
 
   private List<Obstacle> found(Night night, Program p) {
     List<Obstacle> found = new ArrayList<>();
     double sun = Sun.altitudeDeg(night.place(), time());
     if (sun > Twilight.DAY.lowestDeg()) {
-      found.add(
-          Obstacle.of("The sun is up at this hour: never look at it through an optical finder"));
+      found.add(Obstacle.of(Words.say("sky.the-sun-is-up-at")));
     } else if (sun > Twilight.ASTRONOMICAL.lowestDeg()) {
-      found.add(
-          Obstacle.of(
-              String.format(
-                  Locale.ROOT,
-                  "The sun is only %.0f° below the horizon: the sky is not dark yet",
-                  -sun)));
+      found.add(Obstacle.of(Words.say("sky.the-sun-is-only-below", -sun)));
     }
     night.target().ifPresent(body -> addTarget(found, night, p, body));
     double moon = Moon.from(night.place(), time()).altitudeDeg();
     double lit = Moon.at(time()).illuminatedFraction();
     if (moon > 0 && lit > night.assumptions().moonLimit()) {
-      found.add(
-          Obstacle.of(
-              String.format(
-                  Locale.ROOT,
-                  "The moon is %.0f° up and %.0f %% lit: it drowns faint stars and lights the ground",
-                  moon,
-                  100 * lit)));
+      found.add(Obstacle.of(Words.say("sky.the-moon-is-up-and", moon, 100 * lit)));
     }
     return found;
   }
@@ -351,15 +354,15 @@ public final class SkyModel {
               .map(
                   w ->
                       new Obstacle.Mend(
-                          "Go to its best hour", () -> open.timeProperty().set(w.middle())));
+                          Words.say("sky.go-to-its-best-hour"),
+                          () -> open.timeProperty().set(w.middle())));
       found.add(
           new Obstacle(
-              String.format(
-                  Locale.ROOT,
-                  "%s stands at %.0f° in the %s at this hour, behind the skyline (%.0f°)",
+              Words.say(
+                  "sky.stands-at-in-the-at",
                   name,
                   d.altitudeDeg(),
-                  Words.compass(d.azimuthDeg()),
+                  Compass.point(d.azimuthDeg()),
                   hidden),
               best));
       return;
@@ -374,13 +377,10 @@ public final class SkyModel {
     if (!isInFrame) {
       found.add(
           new Obstacle(
-              String.format(
-                  Locale.ROOT,
-                  "%s is not in the frame: it stands %.0f° up in the %s",
-                  name,
-                  d.altitudeDeg(),
-                  Words.compass(d.azimuthDeg())),
-              Optional.of(new Obstacle.Mend("Turn the lens to it", this::turnToTarget))));
+              Words.say(
+                  "sky.is-not-in-the-frame", name, d.altitudeDeg(), Compass.point(d.azimuthDeg())),
+              Optional.of(
+                  new Obstacle.Mend(Words.say("sky.turn-the-lens-to-it"), this::turnToTarget))));
     }
   }
 }

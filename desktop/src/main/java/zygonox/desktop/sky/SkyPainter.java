@@ -8,6 +8,7 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.optics.Projection;
+import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.Direction;
 import zygonox.core.sky.Skyline;
 import zygonox.core.sky.StarNames;
@@ -20,6 +21,9 @@ final class SkyPainter {
   private static final double FAINTEST_STAR = 6.3;
   private static final double FAINTEST_NAME = 1.9;
   private static final double TEXT = 12;
+
+  /** Of the height of the text, on average. */
+  private static final double LETTER_WIDTH = 0.52;
 
   /** Points of an arc that are stroked in one go. */
   private static final int PIECE = 4;
@@ -35,6 +39,8 @@ final class SkyPainter {
   private final double height;
   private final Color light;
   private final Palette palette;
+  private final List<double[]> written = new ArrayList<>();
+  private final List<Name> figureNames = new ArrayList<>();
 
   /**
    * @param lens one whose pixels are the view's
@@ -93,10 +99,34 @@ final class SkyPainter {
         }
       }
       if (whole && points > 2) {
-        g.setFill(light(0.5));
-        text(figure.name(), sumX / points, sumY / points, TextAlignment.CENTER);
+        figureNames.add(new Name(figure.name(), sumX / points, sumY / points));
       }
     }
+  }
+
+  /** The figures' names, where nothing else is written: near the galaxy's middle they crowd. */
+  void figureNames() {
+    g.setFill(light(0.5));
+    for (Name name : figureNames) {
+      if (isFree(name.text(), name.x(), name.y(), TextAlignment.CENTER)) {
+        text(name.text(), name.x(), name.y(), TextAlignment.CENTER);
+      }
+    }
+  }
+
+  private record Name(String text, double x, double y) {}
+
+  /** The box that a line of text fills: left, top, right, bottom. */
+  private static double[] box(String text, double x, double y, TextAlignment alignment) {
+    double wide = text.length() * TEXT * LETTER_WIDTH;
+    double left = alignment == TextAlignment.CENTER ? x - wide / 2 : x;
+    return new double[] {left, y - TEXT / 2 - 1, left + wide, y + TEXT / 2 + 1};
+  }
+
+  private boolean isFree(String text, double x, double y, TextAlignment alignment) {
+    double[] b = box(text, x, y, alignment);
+    return written.stream()
+        .noneMatch(w -> b[0] < w[2] && w[0] < b[2] && b[1] < w[3] && w[1] < b[3]);
   }
 
   /** What each bright star draws while the program runs. */
@@ -154,8 +184,10 @@ final class SkyPainter {
         StarNames.of(seen.star().hip())
             .ifPresent(
                 name -> {
-                  g.setFill(light(0.85));
-                  text(name, x + 7, y, TextAlignment.LEFT);
+                  if (isFree(name, x + 7, y, TextAlignment.LEFT)) {
+                    g.setFill(light(0.85));
+                    text(name, x + 7, y, TextAlignment.LEFT);
+                  }
                 });
       }
     }
@@ -175,7 +207,7 @@ final class SkyPainter {
       g.strokeLine(x, y + side * 2, x, y + side * 7);
     }
     g.setFill(light);
-    String where = "still point, %.1f° up".formatted(Math.abs(latitudeDeg));
+    String where = Words.say("sky.still-point-up", Math.abs(latitudeDeg));
     text(where, x + 10, y + 12, TextAlignment.LEFT);
   }
 
@@ -228,7 +260,7 @@ final class SkyPainter {
         g.strokeLine(lens.x(v), y, lens.x(v), y + (point ? 8 : 4));
         if (point) {
           g.setFill(palette.ink());
-          text(Words.compass(azimuth), lens.x(v), y + 17, TextAlignment.CENTER);
+          text(Compass.point(azimuth), lens.x(v), y + 17, TextAlignment.CENTER);
         }
       }
     }
@@ -269,6 +301,7 @@ final class SkyPainter {
   }
 
   private void text(String text, double x, double y, TextAlignment alignment) {
+    written.add(box(text, x, y, alignment));
     g.setFont(Font.font("Cabin", TEXT));
     g.setTextAlign(alignment);
     g.setTextBaseline(VPos.CENTER);

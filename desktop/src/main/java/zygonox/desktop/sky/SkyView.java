@@ -1,17 +1,10 @@
 package zygonox.desktop.sky;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.List;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
-import zygonox.core.night.Night;
-import zygonox.core.night.NightFile;
 import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.Pages;
 import zygonox.desktop.stage.StageView;
@@ -20,13 +13,15 @@ import zygonox.desktop.theme.Theme;
 
 /** Finds where, when and what: the sky, its targets, the site, and the nights of a year. */
 public final class SkyView implements StageView {
+  private final Workplace workplace;
   private final SkyModel model;
   private final Pages pages;
   private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);
 
   public SkyView(Workplace workplace) {
+    this.workplace = workplace;
     model = new SkyModel(workplace.night());
-    LookPage look = new LookPage(workplace, model, theme, () -> begin(workplace));
+    LookPage look = new LookPage(workplace, model, theme);
     pages =
         new Pages(
             workplace.navigator(),
@@ -61,20 +56,9 @@ public final class SkyView implements StageView {
     return pages.picture();
   }
 
-  private static void begin(Workplace workplace) {
-    LocalDate tonight = LocalDate.now();
-    Path folder = workplace.home().folder().resolve("night-" + tonight);
-    try {
-      if (Files.exists(folder.resolve(NightFile.FILE_NAME))) {
-        workplace.night().open(folder);
-      } else {
-        Files.createDirectories(folder);
-        workplace.night().begin(folder, Night.toBegin(tonight, ZoneId.systemDefault()));
-      }
-      workplace.navigator().note("The plan is kept in " + folder);
-    } catch (IOException | RuntimeException e) {
-      workplace.navigator().fault(e);
-    }
+  @Override
+  public boolean isChecked() {
+    return workplace.night().night() != null;
   }
 
   @Override

@@ -3,13 +3,15 @@ package zygonox.desktop.sky;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.night.Night;
 import zygonox.core.night.TargetProspect;
 import zygonox.core.optics.TargetFit;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.sky.DeepSky;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Sentence;
@@ -33,8 +35,8 @@ public final class TargetsModel {
 
   /** Which sizes are looked for. */
   private enum Size {
-    ANY("of any size"),
-    FITTING("that fits this lens");
+    ANY(Words.say("sky.of-any-size")),
+    FITTING(Words.say("sky.that-fits-this-lens"));
 
     private final String text;
 
@@ -68,7 +70,7 @@ public final class TargetsModel {
     DeepSky.targets().stream().map(DeepSky.Target::type).distinct().sorted().forEach(kinds::add);
     sentence.set(
         new Sentence.Builder()
-            .say("Tonight, best first: ")
+            .say(Words.say("sky.s-tonight-best-first"))
             .set(
                 Settings.choice(
                     "kind",
@@ -92,11 +94,12 @@ public final class TargetsModel {
                       size = s;
                       refresh();
                     }))
-            .say(", well up in the dark for at least ")
+            .say(Words.say("sky.s-well-up-in-the-dark"))
             .set(
                 Settings.number(
                     "hours",
-                    Words.duration(leastHours * 3600),
+                    TargetsModel::hours,
+                    Seconds.about(leastHours * 3600),
                     leastHours,
                     v -> Math.min(LONGEST_HOURS, v + 0.5),
                     v -> Math.max(0, v - 0.5),
@@ -111,9 +114,15 @@ public final class TargetsModel {
     shown.set(chosen(kind, size, leastHours));
   }
 
+  /** A bare number is of hours. */
+  private static double hours(String typed) {
+    boolean bare = typed.strip().matches("[\\d.,]+");
+    return bare ? Notation.NUMBER.parse(typed) : Seconds.parse(typed) / 3600;
+  }
+
   private String told(String k, Size s, double hours) {
     int count = chosen(k, s, hours).size();
-    return count == 1 ? "1 target" : count + " targets";
+    return count == 1 ? "1 target" : count + Words.say("sky.targets");
   }
 
   private List<TargetProspect> chosen(String k, Size s, double hours) {
@@ -133,18 +142,14 @@ public final class TargetsModel {
             .bestWindow()
             .map(
                 w ->
-                    Words.clock(w.from(), night.zone())
-                        + " to "
-                        + Words.clock(w.to(), night.zone()));
+                    Moments.clock(w.from(), night.zone())
+                        + Words.say("sky.to")
+                        + Moments.clock(w.to(), night.zone()));
     return List.of(
         p.target().title(),
         p.target().type(),
         Words.say("fit." + p.fit()),
-        best.orElse("not in the dark"),
-        String.format(
-            Locale.ROOT,
-            "%.0f° high at %s",
-            p.highestDeg(),
-            Words.clock(p.bestHour(), night.zone())));
+        best.orElse(Words.say("sky.not-in-the-dark")),
+        Words.say("sky.high-at", p.highestDeg(), Moments.clock(p.bestHour(), night.zone())));
   }
 }

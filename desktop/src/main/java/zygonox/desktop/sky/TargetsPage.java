@@ -14,6 +14,7 @@ import javafx.scene.layout.Region;
 import zygonox.core.night.Night;
 import zygonox.core.night.TargetProspect;
 import zygonox.core.program.Program;
+import zygonox.core.words.Words;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Page;
 import zygonox.desktop.stage.Workplace;
@@ -37,7 +38,7 @@ final class TargetsPage implements Page {
     model = new TargetsModel(workplace.night());
     SentenceView sentence = new SentenceView(model.sentenceProperty());
     HBox.setHgrow(sentence, Priority.ALWAYS);
-    Button aim = new Button("Aim at it");
+    Button aim = new Button(Words.say("sky.aim-at-it"));
     aim.setId("aim");
     aim.getStyleClass().add("act");
     aim.setMinWidth(Region.USE_PREF_SIZE);
@@ -45,7 +46,8 @@ final class TargetsPage implements Page {
     aim.disableProperty().bind(list.getSelectionModel().selectedItemProperty().isNull());
     head = new HBox(18, sentence, aim);
     list.setId("targets");
-    list.setPlaceholder(new Label("No target is well up in the dark for that long tonight."));
+    list.setAccessibleText(Words.say("name.targets"));
+    list.setPlaceholder(new Label(Words.say("sky.no-target-is-well-up")));
     list.setCellFactory(l -> new TargetCell());
     list.addEventHandler(
         KeyEvent.KEY_PRESSED,
@@ -94,7 +96,7 @@ final class TargetsPage implements Page {
 
   @Override
   public String title() {
-    return "Targets";
+    return Words.say("sky.targets-2");
   }
 
   @Override

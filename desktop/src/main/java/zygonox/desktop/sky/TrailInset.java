@@ -1,12 +1,12 @@
 package zygonox.desktop.sky;
 
-import java.util.Locale;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.shape.StrokeLineCap;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.program.Yield;
+import zygonox.core.words.Words;
 import zygonox.desktop.theme.Palette;
 
 /** A piece of the fastest star's trail at 100 %: one pixel of the screen is one of the camera. */
@@ -54,13 +54,9 @@ final class TrailInset {
 
   private static String words(Yield yield) {
     if (yield.breakPixels() == 0) {
-      return "the fastest star at 100 %";
+      return Words.say("sky.the-fastest-star-at");
     }
-    return String.format(
-        Locale.ROOT,
-        yield.hasBreaks()
-            ? "at 100 %%: breaks of %.1f px show"
-            : "at 100 %%: breaks of %.1f px hide",
-        yield.breakPixels());
+    return Words.say(
+        yield.hasBreaks() ? "sky.inset-breaks" : "sky.inset-no-breaks", yield.breakPixels());
   }
 }

@@ -10,6 +10,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.sky.YearView.Prospect;
+import zygonox.core.words.Words;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Palette;
 import zygonox.desktop.theme.Theme;
@@ -97,7 +98,7 @@ final class YearDrawing extends Drawing {
       g.setLineWidth(1);
       g.strokeLine(SIDE, y, getWidth() - SIDE, y);
       g.setFill(palette.faint());
-      text(g, hours + " h", SIDE - 8, y, 12, TextAlignment.RIGHT);
+      text(g, hours + Words.say("sky.h"), SIDE - 8, y, 12, TextAlignment.RIGHT);
     }
   }
 }

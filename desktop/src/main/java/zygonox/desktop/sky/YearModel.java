@@ -1,6 +1,7 @@
 package zygonox.desktop.sky;
 
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.Month;
 import java.time.format.TextStyle;
@@ -8,12 +9,16 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.OptionalDouble;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.handout.NightCalendar;
 import zygonox.core.night.Assumptions;
 import zygonox.core.night.Night;
+import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Notation;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.YearView;
 import zygonox.core.sky.YearView.Prospect;
@@ -34,7 +39,10 @@ public final class YearModel {
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
   private final ReadOnlyObjectWrapper<List<Prospect>> nights =
       new ReadOnlyObjectWrapper<>(List.of());
-  private double leastAltitudeDeg = 20;
+
+  /** How high the target has to be; empty for well up, whatever that is for it. */
+  private OptionalDouble leastAltitudeDeg = OptionalDouble.empty();
+
   private LocalDate first;
 
   public YearModel(OpenNight open) {
@@ -59,8 +67,16 @@ public final class YearModel {
         night.zone(),
         night.site().skyline(),
         night.target(),
-        leastAltitudeDeg,
+        least(night),
         night.assumptions().moonLimit());
+  }
+
+  /** What the target has to reach: as everywhere, to be well up. */
+  private double least(Night night) {
+    Instant midnight = night.date().plusDays(1).atStartOfDay(night.zone()).toInstant();
+    double wellUp =
+        night.target().map(body -> Almanac.wellUpDeg(body, night.place(), midnight)).orElse(0.0);
+    return leastAltitudeDeg.orElse(Math.round(10 * wellUp) / 10.0);
   }
 
   /** The first evening that is looked at. */
@@ -84,18 +100,17 @@ public final class YearModel {
         p.longest()
             .map(
                 w ->
-                    Words.clock(w.from(), open.night().zone())
-                        + " to "
-                        + Words.clock(w.to(), open.night().zone()))
+                    Moments.clock(w.from(), open.night().zone())
+                        + Words.say("sky.to")
+                        + Moments.clock(w.to(), open.night().zone()))
             .orElse("");
-    return String.format(
-        Locale.ROOT,
-        "%s %s  %.1f h, %s%s",
+    return Words.say(
+        p.highestDeg() > 0 ? "year.night-high" : "year.night",
         p.date().getDayOfWeek().getDisplayName(TextStyle.SHORT, Locale.ENGLISH),
-        p.date(),
+        Moments.date(p.date()),
         p.darkHours(),
         window,
-        p.highestDeg() > 0 ? String.format(Locale.ROOT, ", %.0f° high", p.highestDeg()) : "");
+        p.highestDeg());
   }
 
   /** The season in words: the months in which there is any time at all, and the best of them. */
@@ -113,29 +128,24 @@ public final class YearModel {
       return "";
     }
     if (worth.isEmpty()) {
-      return "There is no such night in the whole year.";
+      return Words.say("sky.there-is-no-such-night");
     }
     String tonight =
         open.night()
             .target()
             .map(
                 body ->
-                    " On "
-                        + open.night().date()
+                    Words.say("sky.on")
+                        + Moments.date(open.night().date())
                         + ": "
                         + Words.target(
                             almanac().target(body, open.night().site().skyline()),
                             open.night().zone())
                         + ".")
             .orElse("");
-    String months = worth.size() == 12 ? "all year" : "in " + spans(worth);
-    return String.format(
-            Locale.ROOT,
-            "It can be had %s; %s is best, with %.1f h a night on average.",
-            months,
-            name(best),
-            hours[best])
-        + tonight;
+    String months =
+        worth.size() == 12 ? Words.say("sky.all-year") : Words.say("sky.in") + spans(worth);
+    return Words.say("sky.it-can-be-had-is", months, name(best), hours[best]) + tonight;
   }
 
   private Almanac almanac() {
@@ -151,10 +161,10 @@ public final class YearModel {
         while (months.contains((last + 1) % 12)) {
           last = (last + 1) % 12;
         }
-        spans.add(m == last ? name(m) : name(m) + " to " + name(last));
+        spans.add(m == last ? name(m) : name(m) + Words.say("sky.to") + name(last));
       }
     }
-    return String.join(" and ", spans);
+    return String.join(Words.say("sky.and"), spans);
   }
 
   private static String name(int month) {
@@ -171,12 +181,15 @@ public final class YearModel {
   public String export(List<Prospect> chosen, Path file, IfPresent present) {
     List<Prospect> inOrder = chosen.stream().sorted(Comparator.comparing(Prospect::date)).toList();
     NightCalendar.write(title(), open.night().site(), inOrder, file, present);
-    return chosen.size() + (chosen.size() == 1 ? " night" : " nights") + " written to " + file;
+    return chosen.size()
+        + (chosen.size() == 1 ? Words.say("sky.night") : Words.say("sky.nights"))
+        + Words.say("sky.written-to")
+        + file;
   }
 
   private String title() {
     String target = open.night().assumptions().target();
-    return target.isEmpty() ? "Dark sky" : target;
+    return target.isEmpty() ? Words.say("sky.dark-sky") : target;
   }
 
   private void refresh() {
@@ -186,46 +199,51 @@ public final class YearModel {
     Night night = open.night();
     Assumptions assumed = night.assumptions();
     boolean aims = night.target().isPresent();
-    Sentence.Builder said = new Sentence.Builder().say("In the year from ");
+    Sentence.Builder said = new Sentence.Builder().say(Words.say("sky.s-in-the-year-from"));
     said.set(
         Settings.parsed(
             "first",
-            first().toString(),
-            SkyModel::date,
-            date -> "365 nights from " + date,
+            Moments.date(first()),
+            Moments::parseDate,
+            date -> Words.say("year.from", Moments.date(date)),
             date -> {
               first = date;
               refresh();
             },
             by -> first().plusMonths(by)));
-    said.say(aims ? " " + assumed.target() + " is at least " : " the sky is dark");
+    said.say(
+        aims
+            ? " " + assumed.target() + Words.say("sky.is-at-least")
+            : Words.say("sky.the-sky-is-dark"));
     if (aims) {
       said.set(
               Settings.number(
                   "least",
-                  Words.number(leastAltitudeDeg) + "°",
-                  leastAltitudeDeg,
+                  Compass::parseAltitude,
+                  Words.number(least(night)) + "°",
+                  least(night),
                   v -> v + ALTITUDE_STEP,
                   v -> v - ALTITUDE_STEP,
                   v -> InvalidInput.check("The least altitude in degrees", v, 0, 89),
-                  v -> "lower than 20° the air is thick and the light of towns near",
+                  v -> Words.say("sky.lower-than-the-air-is"),
                   v -> {
-                    leastAltitudeDeg = v;
+                    leastAltitudeDeg = OptionalDouble.of(v);
                     refresh();
                   }))
-          .say(" up in a dark sky");
+          .say(Words.say("sky.s-up-in-a-dark-sky"));
     }
-    said.say(", the moon down or at most ")
+    said.say(Words.say("sky.s-the-moon-down-or-at"))
         .set(
             Settings.number(
                 "moon",
+                Notation.PER_CENT::parse,
                 Words.number(Math.round(100 * assumed.moonLimit())) + " %",
                 Math.round(100 * assumed.moonLimit()),
                 v -> v + 5,
                 v -> v - 5,
                 v -> night.withAssumptions(assumed.withMoonLimit(v / 100)),
-                n -> "with more of it lit it has to be down",
+                n -> Words.say("sky.with-more-of-it-lit"),
                 n -> open.edit("moon-limit", n)));
-    sentence.set(said.say(" lit, on these nights:").end());
+    sentence.set(said.say(Words.say("sky.s-lit-on-these-nights")).end());
   }
 }

@@ -18,6 +18,7 @@ import zygonox.core.quantity.InvalidInput;
 import zygonox.core.sky.YearView;
 import zygonox.core.sky.YearView.Prospect;
 import zygonox.core.sky.YearView.Wish;
+import zygonox.core.words.Words;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Page;
 import zygonox.desktop.stage.PathRow;
@@ -44,7 +45,7 @@ final class YearPage implements Page {
     drawing = new YearDrawing(model, theme, this::choose);
     SentenceView sentence = new SentenceView(model.sentenceProperty());
     HBox.setHgrow(sentence, Priority.ALWAYS);
-    Button plan = new Button("Plan this night");
+    Button plan = new Button(Words.say("sky.plan-this-night"));
     plan.setId("plan-night");
     plan.getStyleClass().add("act");
     plan.setMinWidth(Region.USE_PREF_SIZE);
@@ -59,8 +60,9 @@ final class YearPage implements Page {
     season.setWrapText(true);
     head = new VBox(2, new HBox(18, sentence, plan), season);
     list.setId("year-nights");
+    list.setAccessibleText(Words.say("name.year"));
     list.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
-    list.setPlaceholder(new Label("No such night"));
+    list.setPlaceholder(new Label(Words.say("sky.no-such-night")));
     list.setCellFactory(l -> new NightCell());
     list.getSelectionModel()
         .getSelectedItems()
@@ -75,15 +77,15 @@ final class YearPage implements Page {
               list.getSelectionModel().selectFirst();
               season.setText(model.season());
             });
-    Label best = new Label("Best first; Shift and Ctrl choose several");
+    Label best = new Label(Words.say("sky.best-first-shift-and-ctrl"));
     best.getStyleClass().add("field-name");
     PathRow file =
         new PathRow(
             workplace,
             "calendar-file",
-            "The chosen ones as a calendar",
+            Words.say("sky.the-chosen-ones-as-a"),
             "nights.ics",
-            "Write",
+            Words.say("sky.write"),
             (path, present) -> {
               if (selected().isEmpty()) {
                 throw new InvalidInput("No night is chosen; choose some in the list");
@@ -140,7 +142,7 @@ final class YearPage implements Page {
 
   @Override
   public String title() {
-    return "Year";
+    return Words.say("sky.year");
   }
 
   @Override

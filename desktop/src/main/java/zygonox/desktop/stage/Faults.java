@@ -1,7 +1,9 @@
 package zygonox.desktop.stage;
 
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.words.Words;
 import zygonox.core.work.Cancelled;
+import zygonox.core.work.LogFile;
 import zygonox.core.work.WorkFailed;
 
 /** What a fault says to a person. */
@@ -14,7 +16,7 @@ public final class Faults {
         || fault instanceof Cancelled) {
       return fault.getMessage();
     }
-    System.getLogger("zygonox.desktop").log(System.Logger.Level.ERROR, "unexpected", fault);
-    return "Something unexpected went wrong: " + fault;
+    LogFile.fault("unexpected", fault);
+    return Words.say("unexpected", LogFile.folder());
   }
 }

@@ -1,5 +1,6 @@
 package zygonox.desktop.stage;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -43,6 +44,9 @@ public final class OpenNight {
   private final Consumer<RuntimeException> onFault;
   private NightFile file;
 
+  /** The frames as their files have them: clocks not put right, kinds as they seem. */
+  private FrameSet loaded = FrameSet.NONE;
+
   /**
    * @param onFault hears when the plan cannot be written
    */
@@ -74,14 +78,23 @@ public final class OpenNight {
 
   /** Takes back the last edit. */
   public void undo() {
-    history.undo();
-    save();
+    if (history.undo()) {
+      within();
+      save();
+    }
   }
 
   /** Does the last edit taken back again. */
   public void redo() {
-    history.redo();
-    save();
+    if (history.redo()) {
+      within();
+      save();
+    }
+  }
+
+  /** After a step back there may be fewer programs than the one in work counts. */
+  private void within() {
+    programIndex.set(Math.max(0, Math.min(programIndex.get(), night().programs().size() - 1)));
   }
 
   /** The night's folder; empty before one was opened. */
@@ -153,7 +166,37 @@ public final class OpenNight {
 
   /** Takes frames in, with what a person has said of their runs. */
   public void load(FrameSet set) {
+    loaded = set;
     frames.set(decisions.get().applied(base(), set));
+  }
+
+  /** Where the night's frames are: in its own folder of frames, and where they were loaded from. */
+  public List<Path> sources() {
+    List<Path> all = new ArrayList<>();
+    folder().map(f -> f.resolve("frames")).filter(Files::isDirectory).ifPresent(all::add);
+    folder()
+        .ifPresent(
+            f -> decisions.get().sources(f).stream().filter(Files::exists).forEach(all::add));
+    return all.stream().distinct().toList();
+  }
+
+  /** Remembers where frames were loaded from, so that they are there when the night is opened. */
+  public void remember(List<Path> paths) {
+    Path own = base().resolve("frames");
+    decide(
+        decisions.get().withSources(base(), paths.stream().filter(p -> !p.equals(own)).toList()));
+  }
+
+  /** Says that a run's camera clock was slow, or with a number below 0 fast. */
+  public void correctClock(FrameRun run, double slowSeconds) {
+    double before = decisions.get().clock(base(), run);
+    decide(decisions.get().withClock(base(), run, before + slowSeconds));
+    frames.set(decisions.get().applied(base(), loaded));
+  }
+
+  /** By how many seconds a run's camera clock was slow. */
+  public double clock(FrameRun run) {
+    return decisions.get().clock(base(), run);
   }
 
   /** Names of frames are told from here. */
@@ -174,7 +217,7 @@ public final class OpenNight {
   /** Says what a run was taken for. */
   public void say(FrameRun run, FrameKind kind) {
     decide(decisions.get().withKind(base(), run, kind));
-    frames.set(decisions.get().applied(base(), frames.get()));
+    frames.set(decisions.get().applied(base(), loaded));
   }
 
   /** Says how strictly frames are to be judged. */

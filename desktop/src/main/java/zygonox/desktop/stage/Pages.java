@@ -43,8 +43,11 @@ public final class Pages {
     button.setId("page-" + page.title().toLowerCase(Locale.ROOT).replace(' ', '-'));
     button.setToggleGroup(group);
     button.setSelected(page == current);
-    button.setFocusTraversable(false);
-    button.setOnAction(e -> show(page));
+    button.setOnAction(
+        e -> {
+          button.setSelected(true);
+          show(page);
+        });
     button.setUserData(page);
     return button;
   }

@@ -8,6 +8,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import zygonox.core.words.Words;
+import zygonox.core.work.AlreadyThere;
 import zygonox.core.work.WholeFile.IfPresent;
 
 /** A file's name that can be typed over, and what is done with the file. Names are the night's. */
@@ -38,6 +40,7 @@ public final class PathRow extends VBox {
     name.getStyleClass().add("field-name");
     field = new TextField(usual);
     field.setId(id);
+    field.setAccessibleText(label);
     HBox row = new HBox(6, field);
     HBox.setHgrow(field, Priority.ALWAYS);
     getChildren().addAll(name, row);
@@ -61,11 +64,19 @@ public final class PathRow extends VBox {
   }
 
   private void act(Act then) {
-    String typed = field.getText().strip();
+    boolean isUsual = field.getText().strip().equals(usual);
+    act(then, isUsual ? IfPresent.REPLACE : IfPresent.REFUSE);
+  }
+
+  private void act(Act then, IfPresent present) {
     try {
-      Path file = workplace.night().folder().orElse(Path.of("")).resolve(typed);
-      IfPresent present = typed.equals(usual) ? IfPresent.REPLACE : IfPresent.REFUSE;
+      Path folder = workplace.night().folder().orElse(Path.of(""));
+      Path file = folder.resolve(field.getText().strip());
       workplace.navigator().note(then.with(file, present));
+    } catch (AlreadyThere e) {
+      workplace
+          .navigator()
+          .offer(e.getMessage(), Words.say("replace"), () -> act(then, IfPresent.REPLACE));
     } catch (RuntimeException e) {
       workplace.navigator().fault(e);
     }

@@ -1,12 +1,14 @@
 package zygonox.desktop.stage;
 
+import zygonox.core.words.Words;
+
 /** The stages of a night's work, in order. */
 public enum StageName {
-  SKY("Sky"),
-  PROGRAM("Program"),
-  REHEARSE("Rehearse"),
-  FRAMES("Frames"),
-  BLEND("Blend");
+  SKY(Words.say("stage.sky")),
+  PROGRAM(Words.say("stage.program")),
+  REHEARSE(Words.say("stage.rehearse")),
+  FRAMES(Words.say("stage.frames")),
+  BLEND(Words.say("stage.blend"));
 
   private final String title;
 

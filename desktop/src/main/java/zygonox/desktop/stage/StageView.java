@@ -19,6 +19,9 @@ public interface StageView {
     return null;
   }
 
+  /** Whether anything was looked at that might stand in the way. */
+  boolean isChecked();
+
   /** What stands in the way, worst first. */
   ObservableValue<List<Obstacle>> obstacles();
 

@@ -10,9 +10,11 @@ import javafx.beans.property.ReadOnlyDoubleProperty;
 import javafx.beans.property.ReadOnlyDoubleWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Cancelled;
+import zygonox.core.work.LogFile;
 
 /** The window's background work on threads of its own. */
 public final class ThreadedTasks implements BackgroundTasks {
@@ -73,7 +75,7 @@ public final class ThreadedTasks implements BackgroundTasks {
     if (mine == shown && !title.get().isEmpty()) {
       fraction.set((double) done / total);
       double left = seconds / Math.max(1, done) * (total - done);
-      timeLeft.set(left < 1 ? "" : Words.duration(Math.ceil(left)) + " left");
+      timeLeft.set(left < 1 ? "" : Seconds.about(Math.ceil(left)) + Words.say("tasks.left"));
     }
   }
 
@@ -127,8 +129,7 @@ public final class ThreadedTasks implements BackgroundTasks {
                 fault -> {
                   lane.ended();
                   if (!(fault instanceof Cancelled)) {
-                    System.getLogger("zygonox.desktop")
-                        .log(System.Logger.Level.WARNING, kind, fault);
+                    LogFile.fault(kind, fault);
                   }
                 }));
   }

@@ -74,20 +74,26 @@ public final class History<T> {
     become(next);
   }
 
-  public void undo() {
-    if (!before.isEmpty()) {
-      after.push(current.get());
-      lastThing = null;
-      become(before.pop());
+  /** Goes a step back; whether there was one. */
+  public boolean undo() {
+    if (before.isEmpty()) {
+      return false;
     }
+    after.push(current.get());
+    lastThing = null;
+    become(before.pop());
+    return true;
   }
 
-  public void redo() {
-    if (!after.isEmpty()) {
-      before.push(current.get());
-      lastThing = null;
-      become(after.pop());
+  /** Goes a step forth again; whether there was one. */
+  public boolean redo() {
+    if (after.isEmpty()) {
+      return false;
     }
+    before.push(current.get());
+    lastThing = null;
+    become(after.pop());
+    return true;
   }
 
   private void become(T state) {

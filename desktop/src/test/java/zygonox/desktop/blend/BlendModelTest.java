@@ -49,7 +49,7 @@ class BlendModelTest {
     night.framesProperty().set(TestNight.frames());
     assertThat(sentence())
         .isEqualTo(
-            "Take the 48 frames of 1 min 15 s (run 1), leave them as they lie, and blend by"
+            "Take the 48 frames of 1 min 15 s (run 1), leave them as they are, and blend by"
                 + " lighten.");
     assertThat(model.canBlend()).isTrue();
     assertThat(model.obstaclesProperty().get()).isEmpty();

@@ -40,7 +40,7 @@ class FramesModelTest {
   @BeforeEach
   void open() throws Exception {
     night = TestNight.in(folder);
-    model = new FramesModel(night);
+    model = new FramesModel(night, (other, set) -> {});
   }
 
   @Test
@@ -73,7 +73,7 @@ class FramesModelTest {
   @Test
   void withoutAPlanAGapIsToldByItsLength() {
     OpenNight loose = new OpenNight(e -> {});
-    FramesModel without = new FramesModel(loose);
+    FramesModel without = new FramesModel(loose, (other, set) -> {});
     FrameSet all = TestNight.frames();
     List<Frame> frames = new ArrayList<>(all.frames().subList(0, 20));
     frames.remove(10);
@@ -158,11 +158,11 @@ class FramesModelTest {
     RunsModel runs = new RunsModel(night, model);
     assertThat(runs.runsProperty().get().get(1).text())
         .isEqualTo(
-            "Run 2: 16 frames of 2.5 s from 21:50:02, taken as sky: seconds on end, many times"
-                + " over.");
+            "Run 2: 16 frames of 2.5 s from 21:50:02, taken as sky: many exposures of several"
+                + " seconds. The camera's clock was right.");
     setting(runs.runsProperty().get().get(1), "kind-2").accept().accept("foreground");
     assertThat(runs.runsProperty().get().get(1).text())
-        .endsWith("taken as foreground: you said so.");
+        .contains("taken as foreground: you said so.");
     OpenNight again = new OpenNight(e -> {});
     again.open(night.folder().orElseThrow());
     again.load(TestNight.frames());
@@ -210,7 +210,7 @@ class FramesModelTest {
     assertThat(model.sentenceProperty().get().text()).endsWith("1 to be looked at, 0 dropped.");
     assertThat(model.line(third)).contains("look");
     night.selectedProperty().set(some.frames().get(4));
-    model.obstaclesProperty().get().get(0).mend().orElseThrow().act().run();
+    model.obstaclesProperty().get().get(0).mends().get(0).act().run();
     assertThat(night.selectedProperty().get()).isEqualTo(third);
     night.selectedProperty().set(some.frames().get(4));
     model.next();

@@ -52,6 +52,13 @@ class PlanPagesTest {
     ExposureModel model = new ExposureModel(night);
     assertThat(model.equivalentProperty().get().text())
         .isEqualTo(
+            "A test of 1 min 15 s at f/2.8, ISO 800 looked right. As bright, solved for the"
+                + " shutter: 1 min 15 s at f/2.8, ISO 800.");
+    type(model.equivalentProperty().get(), "test-shutter", "15");
+    type(model.equivalentProperty().get(), "test-iso", "6400");
+    type(model.equivalentProperty().get(), "final-iso", "100");
+    assertThat(model.equivalentProperty().get().text())
+        .isEqualTo(
             "A test of 15 s at f/2.8, ISO 6400 looked right. As bright, solved for the shutter:"
                 + " 16 min at f/2.8, ISO 100. The saying that seconds become minutes makes it"
                 + " 15 min.");
@@ -72,9 +79,11 @@ class PlanPagesTest {
   void allSchoolsStandSideBySideAndOneIsFollowed() {
     ExposureModel model = new ExposureModel(night);
     assertThat(model.schoolsProperty().get()).hasSize(5);
-    assertThat(model.schoolsProperty().get().get(0)).startsWith("25.0 s by the rule of 500");
+    assertThat(model.schoolsProperty().get().get(0)).startsWith("25 s by the rule of 500");
     assertThat(model.pointsProperty().get().text())
-        .isEqualTo("Follow the rule of 400: stars stay points for 20.0 s.");
+        .isEqualTo(
+            "Follow the rule of 400, which allows 20 s; in the worst corner stars then move 4.1"
+                + " times their width.");
     type(model.pointsProperty().get(), "rule", "the NPF");
     assertThat(model.pointsProperty().get().text()).contains("14.2 s");
     assertThat(night.night().assumptions().rule().name()).isEqualTo("NPF");
@@ -115,7 +124,7 @@ class PlanPagesTest {
   }
 
   private GearModel gear() {
-    return new GearModel(night, new Home(folder.resolve("home")));
+    return new GearModel(night, new Home(folder.resolve("home"), folder.resolve("state")));
   }
 
   @ParameterizedTest
@@ -190,10 +199,10 @@ class PlanPagesTest {
     PanoramaModel model = new PanoramaModel(night);
     assertThat(model.sentenceProperty().get().text()).startsWith("Turn through 120° around");
     type(model.sentenceProperty().get(), "span", "200");
-    int columns = model.layout().orElseThrow().columns();
+    int columns = model.layout().orElseThrow().positions().size();
     type(model.sentenceProperty().get(), "click", "turns freely");
     type(model.sentenceProperty().get(), "overlap", "60");
-    assertThat(model.layout().orElseThrow().columns()).isGreaterThan(columns);
+    assertThat(model.layout().orElseThrow().positions().size()).isGreaterThan(columns);
     var tooHigh = setting(model.sentenceProperty().get(), "pano-height").tryOut().apply("400");
     assertThat(tooHigh.possible()).isFalse();
     assertThat(tooHigh.sentence()).contains("between 1");
@@ -247,16 +256,16 @@ class PlanPagesTest {
     night.edit("x", program().withInterval(program().interval().withGap(20)));
     Obstacle breaks =
         model.obstaclesProperty().get().stream()
-            .filter(o -> o.sentence().contains("breaks"))
+            .filter(o -> o.sentence().contains("break the trails"))
             .findFirst()
             .orElseThrow();
-    breaks.mend().orElseThrow().act().run();
+    breaks.mends().get(0).act().run();
     assertThat(program().interval().gapSeconds()).isEqualTo(1);
     assertThat(
             model.obstaclesProperty().get().stream()
                 .map(Obstacle::sentence)
                 .collect(Collectors.joining()))
-        .doesNotContain("breaks");
+        .doesNotContain("break the trails");
     night.undo();
     assertThat(program().interval().gapSeconds()).isEqualTo(20);
   }

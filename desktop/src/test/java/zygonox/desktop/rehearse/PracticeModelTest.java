@@ -25,7 +25,7 @@ class PracticeModelTest {
   @BeforeEach
   void open() throws Exception {
     night = TestNight.in(folder);
-    home = new Home(folder.resolve("home"));
+    home = new Home(folder.resolve("home"), folder.resolve("state"));
   }
 
   private PracticeModel model() {

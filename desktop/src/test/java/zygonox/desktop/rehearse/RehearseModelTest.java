@@ -34,7 +34,7 @@ class RehearseModelTest {
     assertThat(model.sentenceProperty().get().text())
         .isEqualTo(
             "Shoot star trails without waiting, under a simulated sky, at a sixth of the size, as"
-                + " JPEG, with nothing happening, and noise number 1.");
+                + " JPEG, with nothing happening, and the random seed 1.");
     var size = setting(model.sentenceProperty().get(), "size");
     assertThat(size.tryOut().apply("full").sentence()).contains("48 frames of 6000 x 4000 pixels");
     assertThat(size.tryOut().apply("tiny").possible()).isFalse();

@@ -5,25 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
+import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.InvalidInput;
 
 class SettingsTest {
-  @ParameterizedTest
-  @CsvSource({
-    "20, 20",
-    "'2,8', 2.8",
-    "f/4, 4",
-    "ISO 1600, 1600",
-    "30 s, 30",
-    "-12.5°, -12.5",
-    "'120 frames', 120"
-  })
-  void numbersAreReadAsPeopleTypeThem(String typed, double value) {
-    assertThat(Settings.parse(typed)).isEqualTo(value);
-  }
-
   @Test
   void aChoiceIsTypedByItsBeginningAndSteppedRound() {
     AtomicReference<String> taken = new AtomicReference<>();
@@ -42,6 +27,8 @@ class SettingsTest {
     assertThat(taken.get()).isEqualTo("mean");
     setting.step().accept(-1);
     assertThat(taken.get()).isEqualTo("darken");
+    // An emptied field is no choice.
+    assertThat(setting.tryOut().apply(" ").possible()).isFalse();
     Setting.Outcome none = setting.tryOut().apply("sharpen");
     assertThat(none.possible()).isFalse();
     assertThat(none.sentence()).contains("darken, lighten, mean");
@@ -53,18 +40,21 @@ class SettingsTest {
     Setting setting =
         Settings.number(
             "altitude",
-            "90",
+            Compass::parseAltitude,
+            "90° up",
             90,
             v -> v + 1,
             v -> v - 1,
             v -> InvalidInput.check("The altitude", v, -90, 90),
             v -> v + " degrees",
             taken::set);
+    assertThat(setting.editText()).isEqualTo("90° up");
+    assertThat(setting.tryOut().apply("12 mm").possible()).isFalse();
     setting.step().accept(1);
     assertThat(taken.get()).isEqualTo(90);
     setting.step().accept(-1);
     assertThat(taken.get()).isEqualTo(89);
-    assertThat(setting.tryOut().apply("x").sentence()).contains("no number");
+    assertThat(setting.tryOut().apply("x").sentence()).contains("not a height");
   }
 
   @Test

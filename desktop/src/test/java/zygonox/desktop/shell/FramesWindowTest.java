@@ -3,7 +3,6 @@ package zygonox.desktop.shell;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
-import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.control.Button;
 import javafx.scene.control.ListView;
@@ -18,7 +17,6 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.Decisions;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.desktop.stage.StageName;
-import zygonox.desktop.theme.Theme;
 
 /** The real window from the rehearsal to the frames that are kept. */
 class FramesWindowTest extends WindowTest {
@@ -65,22 +63,6 @@ class FramesWindowTest extends WindowTest {
   }
 
   @Test
-  void whoLeafsFasterThanFramesAreDecodedSeesTheLastOne(FxRobot robot) throws Exception {
-    open(robot, StageName.FRAMES, "one-by-one");
-    focus(robot, "#frames");
-    List<String> captions = new ArrayList<>();
-    shell.picture().captionProperty().subscribe(text -> captions.add(text));
-    for (int i = 0; i < 12; i++) {
-      robot.type(KeyCode.DOWN);
-    }
-    await(() -> shell.picture().captionProperty().get().equals("star-trails-0013.jpg"));
-    assertThat(captions).contains("star-trails-0013.jpg (coarse, decoding ...)");
-    // Of those in between some may have been seen coarsely; hardly one was decoded.
-    assertThat(captions.stream().filter(c -> c.endsWith(".jpg"))).hasSizeLessThan(6);
-    assertThat(shell.picture().pixelsProperty().get().scale()).isEqualTo(1);
-  }
-
-  @Test
   void aFrameIsComparedWithTheOneBeforeItEnlargedAndBlinked(FxRobot robot) throws Exception {
     open(robot, StageName.FRAMES, "one-by-one");
     robot.interact(() -> shell.night().selectedProperty().set(frame(3)));
@@ -117,10 +99,6 @@ class FramesWindowTest extends WindowTest {
     robot.type(KeyCode.RIGHT).type(KeyCode.RIGHT).type(KeyCode.O).type(KeyCode.LEFT);
     assertThat(shell.night().selectedProperty().get()).isEqualTo(frame(1));
     assertThat(decided(2)).isEqualTo(Verdict.DROP);
-    robot.interact(() -> shell.themeProperty().set(Theme.EMBER));
-    Thread.sleep(1500);
-    assertRed(robot, shell);
-    robot.interact(() -> shell.themeProperty().set(Theme.DUSK));
   }
 
   @Test

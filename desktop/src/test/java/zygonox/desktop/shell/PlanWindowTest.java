@@ -99,7 +99,7 @@ class PlanWindowTest extends WindowTest {
   void aNightOfTheYearIsPlannedAndSomeAreWritten(FxRobot robot) throws Exception {
     open(robot, StageName.SKY, "year");
     await(() -> !this.<ListView<?>>find("#year-nights").getItems().isEmpty());
-    assertThat(text("#season")).startsWith("It can be had");
+    assertThat(text("#season")).startsWith("It is possible in");
     robot.clickOn("#calendar-file-act");
     assertThat(Files.readString(folder.resolve("nights.ics"))).contains("BEGIN:VEVENT");
     robot.clickOn("#year-drawing");
@@ -114,7 +114,7 @@ class PlanWindowTest extends WindowTest {
     open(robot, StageName.PROGRAM, "frames");
     type(robot, "gap", "0.3");
     assertThat(text("#obstacle")).contains("it will miss the next");
-    assertThat(this.<Button>find("#mend").getText()).isEqualTo("Leave it closed for longer");
+    assertThat(this.<Button>find("#mend").getText()).isEqualTo("Lengthen the gap");
     robot.press(KeyCode.CONTROL).type(KeyCode.M).release(KeyCode.CONTROL);
     assertThat(program().interval().gapSeconds()).isEqualTo(1);
     assertThat(text("#obstacle")).contains("bulb");
@@ -135,7 +135,7 @@ class PlanWindowTest extends WindowTest {
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(saved().programs()).hasSize(3);
     robot.clickOn("#page-ramp");
-    assertThat(text("#ramp-said")).contains("steps");
+    assertThat(text("#setting-night-darkening")).contains("stop");
     assertThat(this.<ListView<?>>find("#ramp-table").getItems()).hasSizeGreaterThan(20);
     robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
     assertThat(text("#card-said")).contains("Program 3 of 3: day into night");
@@ -169,9 +169,9 @@ class PlanWindowTest extends WindowTest {
           path.setText(folder.resolve("night.json").toString());
           path.getOnAction().handle(null);
         });
-    await(() -> text("#message").contains("no picture of a kind that is read"));
+    await(() -> text("#message").contains("not a picture of a kind that is read"));
     robot.clickOn("#use-exposure");
-    assertThat(program().interval().exposureSeconds()).isEqualTo(960);
+    assertThat(program().interval().exposureSeconds()).isEqualTo(75);
   }
 
   @Test

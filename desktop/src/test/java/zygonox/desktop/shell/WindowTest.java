@@ -10,8 +10,11 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.stream.Stream;
+import javafx.geometry.Bounds;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.SnapshotParameters;
 import javafx.scene.control.Label;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
@@ -25,6 +28,8 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.util.WaitForAsyncUtils;
 import zygonox.desktop.stage.Home;
 import zygonox.desktop.stage.StageName;
+import zygonox.desktop.start.RecentNights;
+import zygonox.desktop.tasks.BackgroundTasks;
 import zygonox.desktop.tasks.ThreadedTasks;
 
 /** The real window on a copy of the demo night, and what tests do with it and look for in it. */
@@ -37,13 +42,33 @@ abstract class WindowTest {
 
   /** To be called by a test's own {@code @Start}: the extension does not look for ours. */
   void show(Stage window) throws Exception {
+    show(window, new ThreadedTasks());
+  }
+
+  void show(Stage window, BackgroundTasks tasks) throws Exception {
+    show(window, tasks, true);
+  }
+
+  /**
+   * @param opens whether the demo night is opened; else it is the one night on the list
+   */
+  void show(Stage window, BackgroundTasks tasks, boolean opens) throws Exception {
     folder = copy();
     App.loadFonts();
-    shell = new Shell(new ThreadedTasks(), new Home(folder.resolve("home")));
-    shell.openNight(folder);
+    new RecentNights(home().recent()).remember(folder);
+    shell = new Shell(tasks, home());
+    if (opens) {
+      shell.openNight(folder);
+    }
     window.setScene(new Scene(shell, 1280, 800));
+    // One window serves all tests, and some of them change its size.
+    window.sizeToScene();
     window.show();
     window.toFront();
+  }
+
+  Home home() {
+    return new Home(folder.resolve("home"), folder.resolve("state"));
   }
 
   @BeforeEach
@@ -109,15 +134,22 @@ abstract class WindowTest {
   static void assertRed(FxRobot robot, Node window) {
     WaitForAsyncUtils.waitForFxEvents();
     WritableImage[] image = new WritableImage[1];
-    robot.interact(() -> image[0] = window.snapshot(null, null));
+    Bounds seen = window.getLayoutBounds();
+    SnapshotParameters inTheWindow = new SnapshotParameters();
+    inTheWindow.setViewport(new Rectangle2D(0, 0, seen.getWidth(), seen.getHeight()));
+    robot.interact(() -> image[0] = window.snapshot(inTheWindow, null));
     PixelReader pixels = image[0].getPixelReader();
     int wrong = 0;
+    String first = "";
     for (int y = 0; y < image[0].getHeight(); y++) {
       for (int x = 0; x < image[0].getWidth(); x++) {
         int argb = pixels.getArgb(x, y);
-        wrong += (argb >> 8 & 0xff) > 0 || (argb & 0xff) > 0 ? 1 : 0;
+        if ((argb >> 8 & 0xff) > 0 || (argb & 0xff) > 0) {
+          first = wrong == 0 ? "%d, %d is %08x".formatted(x, y, argb) : first;
+          wrong++;
+        }
       }
     }
-    assertThat(wrong).isZero();
+    assertThat(wrong).as(first).isZero();
   }
 }

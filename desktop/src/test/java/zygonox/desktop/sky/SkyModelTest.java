@@ -8,6 +8,7 @@ import java.time.Instant;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.optics.Lens;
 import zygonox.core.quantity.Direction;
 import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.stage.OpenNight;
@@ -36,8 +37,9 @@ class SkyModelTest {
   void itBeginsInTheMiddleOfTheProgram() {
     assertThat(model.sentenceProperty().get().text())
         .isEqualTo(
-            "On 2026-10-14 from Harrowmere Head, upper Lennock valley (54.42° N, 2.31° W), at 21:10,"
-                + " looking N 4° and 27° up through 20 mm, held level, aiming at nothing.");
+            "The old pump at Harrowmere, on 14 October 2026 from Harrowmere Head, upper Lennock valley"
+                + " (54.42° N, 2.31° W), by the clock of Europe/London, at 21:10, looking N 4° and"
+                + " 27° up through 20 mm, held landscape, aiming at nothing.");
     assertThat(model.darknessProperty().get()).startsWith("Dark from 20:12 to 05:38.");
     assertThat(model.obstaclesProperty().get()).isEmpty();
   }
@@ -53,7 +55,12 @@ class SkyModelTest {
     assertThat(night.night().date()).hasToString("2026-12-01");
     part("place").accept().accept("69 39 N, 18 57 E");
     assertThat(part("place").text()).isEqualTo("69.65° N, 18.95° E");
+    assertThat(part("zone").text()).isEqualTo("Europe/Oslo");
     assertThat(part("place").tryOut().apply("91, 0").possible()).isFalse();
+    part("place").accept().accept("40 S, 31 W");
+    assertThat(model.sentenceProperty().get().text())
+        .contains("by the clock of Etc/GMT+2, the nautical zone of a place at sea, at ");
+    night.undo();
     night.undo();
     assertThat(part("place").text()).isEqualTo("54.42° N, 2.31° W");
   }
@@ -95,8 +102,15 @@ class SkyModelTest {
   @Test
   void aLensIsToldByItsFieldAndTheRuleThatIsFollowed() {
     assertThat(part("focal").tryOut().apply("40").sentence())
+        .isEqualTo(
+            "The lens (Fellgate 20 mm f/2) has 20 mm alone; choose another lens on the Gear page");
+    night.edit(
+        "lens",
+        night.night().withKit(night.night().kit().withLens(new Lens("Zoom", 24, 70, 2.8, 4))));
+    assertThat(part("focal").tryOut().apply("40").sentence())
         .contains("48° by 33°")
-        .contains("10.0 s by the rule of 400");
+        .contains(
+            "the rule of 400 allows 10 s, and stars in the worst corner then move 2.5 times their width");
     part("held").step().accept(1);
     assertThat(part("focal").tryOut().apply("40").sentence()).contains("33° by 48°");
   }

@@ -1,0 +1,125 @@
+package zygonox.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameReader;
+
+/**
+ * What is said of frames and blends that are not as they should be, and times as they are typed.
+ */
+class FrameOptionsTest {
+  private static final Path DEMO = Path.of("..", "demo", "windmill-night");
+  private static final String FRAMES = DEMO.resolve("frames").toString();
+
+  @TempDir Path folder;
+
+  @Test
+  void aFolderWithoutFramesIsSaidToBeSo() {
+    CommandLineRun run = CommandLineRun.of("frames", folder.toString());
+    assertThat(run.code()).isZero();
+    assertThat(run.out()).contains("No readable frames in " + folder);
+  }
+
+  @Test
+  void aPictureIsNoNight() {
+    String picture = DEMO.resolve("frames").resolve("star-trails-0001.jpg").toString();
+    CommandLineRun run =
+        CommandLineRun.of("rehearse", picture, "--out", folder.resolve("out").toString());
+    assertThat(run.code()).isEqualTo(2);
+    assertThat(run.lastError()).contains("is not a night").contains("night.json");
+    assertThat(folder.resolve("out")).doesNotExist();
+  }
+
+  @Test
+  void mixedRunsAreWarnedOf() throws Exception {
+    Path out = folder.resolve("mixed.png");
+    JsonNode json =
+        CommandLineRun.done(
+                "blend", "mean", FRAMES, "--every", "8", "--out", out.toString(), "--json")
+            .json();
+    assertThat(json.get("warnings").findValuesAsText("code")).containsExactly("mixed-runs");
+    Frame made = FrameReader.look(out);
+    assertThat(made.layout().bits()).isEqualTo(16);
+  }
+
+  @Test
+  void aClockTimeIsTheNights() throws Exception {
+    Path out = folder.resolve("late.png");
+    JsonNode json =
+        CommandLineRun.done(
+                "blend",
+                "lighten",
+                FRAMES,
+                "--every",
+                "2",
+                "--from",
+                "21:30",
+                "--out",
+                out.toString(),
+                "--json")
+            .json();
+    JsonNode exact =
+        CommandLineRun.done(
+                "blend",
+                "lighten",
+                FRAMES,
+                "--every",
+                "2",
+                "--from",
+                "2026-10-14T21:30:00+01:00",
+                "--out",
+                folder.resolve("exact.png").toString(),
+                "--json")
+            .json();
+    assertThat(json.get("used")).isEqualTo(exact.get("used"));
+    assertThat(Files.size(out)).isPositive();
+    CommandLineRun wrong =
+        CommandLineRun.of(
+            "blend",
+            "lighten",
+            FRAMES,
+            "--from",
+            "half past",
+            "--out",
+            folder.resolve("x.png").toString());
+    assertThat(wrong.code()).isEqualTo(2);
+  }
+
+  @Test
+  void aJpegsQualityIsChosen() throws Exception {
+    for (String quality : List.of("60", "95")) {
+      CommandLineRun.done(
+          "blend",
+          "mean",
+          FRAMES,
+          "--every",
+          "8",
+          "--quality",
+          quality,
+          "--out",
+          folder.resolve(quality + ".jpg").toString());
+    }
+    assertThat(Files.size(folder.resolve("60.jpg")))
+        .isLessThan(Files.size(folder.resolve("95.jpg")));
+  }
+
+  @Test
+  void aCardIsWrittenAsPlainText() throws Exception {
+    Path card = folder.resolve("card.txt");
+    CommandLineRun.done("card", DEMO.toString(), "--out", card.toString());
+    assertThat(Files.readString(card))
+        .contains("54.42° N, 2.31° W")
+        .contains("Europe/London (UTC+01:00)")
+        .contains("1 min 16 s");
+    CommandLineRun again = CommandLineRun.of("card", DEMO.toString(), "--out", card.toString());
+    assertThat(again.code()).isNotZero();
+    assertThat(again.lastError()).contains("already there");
+  }
+}

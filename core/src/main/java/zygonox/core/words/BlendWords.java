@@ -1,0 +1,39 @@
+package zygonox.core.words;
+
+import java.util.Optional;
+import zygonox.core.blend.BlendResult;
+
+/** What a blend came to, in plain words. */
+public final class BlendWords {
+  /** A gain this far from the expected one, as a share of it, has a reason. */
+  private static final double AS_EXPECTED = 0.08;
+
+  private BlendWords() {}
+
+  /** How far the noise fell; empty where it is not told. */
+  public static Optional<String> noise(BlendResult done) {
+    return gains(done).map(g -> Words.say("blend.noise", g.measured(), g.expected()));
+  }
+
+  /** Why it fell otherwise than expected; empty where it did as expected. */
+  public static Optional<String> noiseReason(BlendResult done) {
+    return gains(done)
+        .filter(g -> Math.abs(g.measured() / g.expected() - 1) >= AS_EXPECTED)
+        .map(
+            g ->
+                g.measured() > g.expected()
+                    ? "blend.noise-better"
+                    : done.alignment().isEmpty()
+                        ? "blend.noise-worse"
+                        : "blend.noise-worse-aligned")
+        .map(Words::say);
+  }
+
+  private record Gains(double measured, double expected) {}
+
+  private static Optional<Gains> gains(BlendResult done) {
+    return done.noise()
+        .filter(n -> n.gain().isPresent() && n.expected().isPresent())
+        .map(n -> new Gains(n.gain().getAsDouble(), n.expected().getAsDouble()));
+  }
+}
