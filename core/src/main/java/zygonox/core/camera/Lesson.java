@@ -21,6 +21,7 @@ import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.Seconds;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
 import zygonox.core.raster.ToneCurve;
@@ -201,9 +202,9 @@ public record Lesson(
           List.of(whole(first.stars), tenth(first.fwhm), whole(last.stars), tenth(last.fwhm));
       case SHUTTER_TOO_LONG ->
           List.of(
-              tenth(shot.interval().exposureSeconds()),
+              Seconds.text(shot.interval().exposureSeconds()),
               tenth(first.elongation),
-              tenth(limit(setting, planned)));
+              Seconds.about(limit(setting, planned)));
       case FOCUS_MISSED ->
           List.of(tenth(first.fwhm), tenth(StarImage.fwhmPixels(setting.body())), tenth(last.fwhm));
       case DEW ->
@@ -212,9 +213,10 @@ public record Lesson(
       case CLOUD -> List.of(whole(first.stars), whole(middle.stars), whole(last.stars));
       case TIMER_MISSET ->
           List.of(
-              tenth(planned.interval().periodSeconds() + planned.interval().exposureSeconds()),
-              tenth(planned.interval().periodSeconds()),
-              tenth(planned.interval().gapSeconds()));
+              Seconds.text(
+                  planned.interval().periodSeconds() + planned.interval().exposureSeconds()),
+              Seconds.text(planned.interval().periodSeconds()),
+              Seconds.text(planned.interval().gapSeconds()));
       case STABILISATION_ON -> List.of(whole(pixelsPerDeg * THROWN_DEG), tenth(first.fwhm));
       case HIGHLIGHTS_CLIPPED -> List.of(tenth(100 * first.clipped));
     };

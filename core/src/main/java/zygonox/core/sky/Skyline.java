@@ -20,8 +20,8 @@ import zygonox.core.quantity.InvalidInput;
 public record Skyline(List<Direction> points) {
   public static final Skyline LEVEL = new Skyline(List.of());
 
-  /** Points that lie closer than this are one. */
-  private static final double SAME_DEG = 1e-6;
+  /** Points that lie closer than this are one: they read alike. */
+  private static final double SAME_DEG = 0.1;
 
   private static final int MOST_POINTS = 2000;
 
@@ -66,6 +66,28 @@ public record Skyline(List<Direction> points) {
     if (stretch.isEmpty()) {
       return this;
     }
+    return with(withoutGoingBack(stretch));
+  }
+
+  /** Where the pen went back over what it had drawn, the later stroke holds. */
+  private static List<Direction> withoutGoingBack(List<Direction> stretch) {
+    List<Direction> kept = new ArrayList<>();
+    for (Direction d : stretch) {
+      while (kept.size() > 1 && goesBack(kept, d)) {
+        kept.remove(kept.size() - 1);
+      }
+      kept.add(d);
+    }
+    return kept;
+  }
+
+  private static boolean goesBack(List<Direction> kept, Direction next) {
+    double last = kept.get(kept.size() - 1).azimuthDeg();
+    double way = Angle.signed(last - kept.get(kept.size() - 2).azimuthDeg());
+    return way * Angle.signed(next.azimuthDeg() - last) <= 0;
+  }
+
+  private Skyline with(List<Direction> stretch) {
     double middle = stretch.get(stretch.size() / 2).azimuthDeg();
     double low = 0;
     double high = 0;
@@ -104,7 +126,41 @@ public record Skyline(List<Direction> points) {
       }
       points.add(new Direction(Double.parseDouble(matcher.group(1)), altitude(matcher.group(2))));
     }
+    checkOnceRound(points);
     return new Skyline(points);
+  }
+
+  /** Refuses points that turn back: what lay between them would be lost. */
+  private static void checkOnceRound(List<Direction> points) {
+    List<Integer> forwards = new ArrayList<>();
+    List<Integer> backwards = new ArrayList<>();
+    for (int i = 0; i < points.size(); i++) {
+      double step = step(points, i);
+      if (points.size() > 1 && Math.abs(Angle.signed(step)) < SAME_DEG) {
+        throw fallsBack(points.get(i));
+      }
+      (step > 0 ? forwards : backwards).add(i);
+    }
+    List<Integer> against =
+        new ArrayList<>(forwards.size() < backwards.size() ? forwards : backwards);
+    if (against.size() > 1) {
+      if (forwards.size() == backwards.size()) {
+        against.addAll(forwards);
+      }
+      // The step that goes back is short; the one that passes north is long.
+      against.sort(Comparator.comparingDouble(i -> Math.abs(step(points, i))));
+      throw fallsBack(points.get((against.get(0) + 1) % points.size()));
+    }
+  }
+
+  private static double step(List<Direction> points, int i) {
+    return points.get((i + 1) % points.size()).azimuthDeg() - points.get(i).azimuthDeg();
+  }
+
+  private static InvalidInput fallsBack(Direction at) {
+    return new InvalidInput(
+        "The skyline falls back on itself at azimuth %s; type its points once round, each azimuth once, like 340 4, 352 18, 5 4"
+            .formatted(plain(at.azimuthDeg())));
   }
 
   private static double altitude(String digits) {

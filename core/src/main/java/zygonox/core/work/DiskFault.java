@@ -14,7 +14,7 @@ public final class DiskFault {
   /** A few words to be put in brackets: {@code the disk is full}. */
   public static String reason(IOException fault) {
     if (fault instanceof AccessDeniedException) {
-      return "it may not be written to; check its permissions";
+      return "its permissions do not allow it; change them";
     }
     if (fault instanceof NoSuchFileException || fault instanceof NotDirectoryException) {
       return "its folder is not there";
@@ -31,7 +31,7 @@ public final class DiskFault {
       return "your share of the disk is used up; make room or choose another place";
     }
     if (plain.contains("permission") || plain.contains("not permitted")) {
-      return "it may not be written to; check its permissions";
+      return "its permissions do not allow it; change them";
     }
     LogFile.note("the disk refused", fault);
     return "the disk refused it";

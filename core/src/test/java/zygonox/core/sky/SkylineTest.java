@@ -63,4 +63,39 @@ class SkylineTest {
       @ForAll @DoubleRange(min = -720, max = 720) double azimuth) {
     assertThat(MILL.altitudeDeg(azimuth)).isBetween(4.0 - 1e-9, 18.0 + 1e-9);
   }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = ';',
+      value = {
+        "0 10, 90 20, 45 30, 180 5; 45",
+        "10 5, 10 20; 10",
+        "300 4, 340 4, 320 9, 20 3, 90 2; 320",
+        "180 5, 90 2, 120 7, 40 1; 120"
+      })
+  void oneThatFallsBackOnItselfIsRefusedWhereItDoes(String text, String azimuth) {
+    assertThatThrownBy(() -> Skyline.parse(text))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("falls back on itself at azimuth " + azimuth + ";");
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {"0 5, 90 3, 300 2", "300 2, 90 3, 0 5", "200 1, 300 4, 20 2, 100 3", "5 1, 355 2"})
+  void onceRoundEitherWayIsRead(String text) {
+    assertThat(Skyline.parse(text).points()).hasSize(text.split(",").length);
+  }
+
+  @Test
+  void aPenThatGoesBackDrawsAnew() {
+    Skyline drawn =
+        Skyline.LEVEL.drawn(
+            List.of(
+                new Direction(10, 5),
+                new Direction(20, 6),
+                new Direction(30, 7),
+                new Direction(25, 12),
+                new Direction(35, 3)));
+    assertThat(drawn.text()).isEqualTo("10 5, 20 6, 25 12, 35 3");
+  }
 }

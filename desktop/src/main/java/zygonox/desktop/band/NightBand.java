@@ -410,7 +410,7 @@ public final class NightBand extends Region {
                   case CIVIL -> Words.say("band.civil-twilight");
                   case NAUTICAL -> Words.say("band.nautical-twilight");
                   case ASTRONOMICAL -> Words.say("band.astronomical-twilight");
-                  case NIGHT -> "dark";
+                  case NIGHT -> Words.say("band.dark");
                 });
     boolean left = pointer > getWidth() / 2;
     g.setTextAlign(left ? TextAlignment.RIGHT : TextAlignment.LEFT);

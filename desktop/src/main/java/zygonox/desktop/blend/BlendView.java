@@ -76,7 +76,7 @@ public final class BlendView implements StageView {
     }
     target.textProperty().bindBidirectional(saving.nameProperty());
     target.setAccessibleText(Words.say("save.name"));
-    target.setPrefColumnCount(30);
+    target.setPrefColumnCount(26);
     SentenceView how = new SentenceView(saving.sentenceProperty(), SentenceView.Weight.INLINE);
     HBox.setHgrow(how, Priority.ALWAYS);
     HBox saves = new HBox(8, saveName, target, how, save);

@@ -40,6 +40,9 @@ final class OnePage implements Page {
   private static final int LOUPE_WIDE = 800;
   private static final int LOUPE_HIGH = 480;
 
+  /** Room for three frames at least; where the window is low, the side is scrolled. */
+  private static final double LIST_HIGH = 150;
+
   /** A frame that is looked at for so long is decoded. */
   private static final long REST_MILLIS = 100;
 
@@ -78,6 +81,7 @@ final class OnePage implements Page {
     head = new HBox(18, sentence, judge, blend);
 
     list.setId("frames");
+    list.setMinHeight(LIST_HIGH);
     list.setAccessibleText(Words.say("name.frames"));
     list.setCellFactory(l -> new FrameCell());
     list.setPlaceholder(new Label(Words.say("frames.no-frames")));

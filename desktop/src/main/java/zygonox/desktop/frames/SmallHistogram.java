@@ -53,7 +53,7 @@ final class SmallHistogram extends Drawing {
     }
     double clipped = histogram.clipped();
     g.setFill(clipped > SAID ? palette().warn() : palette().faint());
-    text(g, "black", 0, bottom + FOOT / 2, 12, TextAlignment.LEFT);
+    text(g, Words.say("histogram.black"), 0, bottom + FOOT / 2, 12, TextAlignment.LEFT);
     String white =
         clipped > SAID
             ? Words.say("frames.clipped-at-white", 100 * clipped)

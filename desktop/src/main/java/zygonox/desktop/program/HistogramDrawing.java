@@ -63,18 +63,18 @@ final class HistogramDrawing extends Drawing {
         TOP - 12,
         13,
         TextAlignment.CENTER);
-    text(g, "black", x(0), bottom + 16, 13, TextAlignment.LEFT);
-    text(g, "a quarter", x(0.25), bottom + 16, 13, TextAlignment.CENTER);
-    text(g, "a half", x(0.5), bottom + 16, 13, TextAlignment.CENTER);
-    text(g, "white", x(1), bottom + 16, 13, TextAlignment.RIGHT);
+    text(g, Words.say("histogram.black"), x(0), bottom + 16, 13, TextAlignment.LEFT);
+    text(g, Words.say("histogram.quarter"), x(0.25), bottom + 16, 13, TextAlignment.CENTER);
+    text(g, Words.say("histogram.half"), x(0.5), bottom + 16, 13, TextAlignment.CENTER);
+    text(g, Words.say("histogram.white"), x(1), bottom + 16, 13, TextAlignment.RIGHT);
     if (predicted != null) {
       outline(g, predicted, bottom, palette.faint(), true);
       g.setFill(palette.ink());
       String said =
           Words.say("program.predicted")
               + ExposureModel.judged(predicted.peak(), Optional.of(predicted.clipped()));
-      text(g, said, SIDE, bottom + 40, 14, TextAlignment.LEFT);
-      text(g, sky, SIDE, bottom + 62, 14, TextAlignment.LEFT);
+      textWithin(g, said, SIDE, bottom + 40, 14, getWidth() - SIDE - 4);
+      textWithin(g, sky, SIDE, bottom + 62, 14, getWidth() - SIDE - 4);
     }
     if (tested != null) {
       outline(g, tested, bottom, palette.mark(), false);
@@ -82,7 +82,7 @@ final class HistogramDrawing extends Drawing {
       String said =
           Words.say("program.the-test-frame")
               + ExposureModel.judged(tested.peak(), Optional.of(tested.clipped()));
-      text(g, said, SIDE, 16, 14, TextAlignment.LEFT);
+      textWithin(g, said, SIDE, 16, 14, getWidth() - SIDE - 4);
     }
     g.setStroke(palette.line());
     g.setLineWidth(1);

@@ -31,7 +31,7 @@ final class PracticePage implements Page {
   private final Label score = new Label();
   private final Facts facts = new Facts(Words.say("rehearse.the-frames"));
   private final HBox frames = new HBox(6);
-  private final VBox choices = new VBox(4);
+  private final VBox choices = new VBox(2);
   private final List<Button> answers = new ArrayList<>();
   private List<Pixels> pixels = List.of();
 

@@ -281,6 +281,8 @@ public final class Shell extends StackPane implements Navigator {
     StageView view = stages.get(stage);
     head.getChildren().setAll(view.head());
     work.setRight(view.side() == null ? null : sidePane(view.side()));
+    // What scrolls takes its content into the window with its skin; only then can that be focused.
+    work.applyCss();
     place(view.picture() == null ? viewer : view.picture());
     obstacles.unsubscribe();
     obstacles = view.obstacles().subscribe(found -> foot.show(found, view.isChecked()));

@@ -15,6 +15,7 @@ import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Moments;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.Moon;
+import zygonox.core.words.Words;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Palette;
@@ -64,7 +65,7 @@ final class SiteDrawing extends Drawing {
         night,
         dusk,
         dawn,
-        "moon",
+        Words.say("sky.moon"),
         light(),
         t -> Moon.from(night.place(), t).vector().direction());
     night

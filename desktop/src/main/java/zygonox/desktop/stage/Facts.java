@@ -19,6 +19,8 @@ public final class Facts extends VBox {
   public void show(List<String> lines) {
     Label title = new Label(heading);
     title.getStyleClass().add("facts-heading");
+    title.setWrapText(true);
+    title.setMinHeight(Region.USE_PREF_SIZE);
     getChildren().setAll(title);
     for (String line : lines) {
       Label label = new Label(line);

@@ -117,6 +117,7 @@ public final class StartView {
     Label hint = new Label(Words.say("start.hint"));
     hint.getStyleClass().add("faint");
     hint.setWrapText(true);
+    hint.setMinHeight(Region.USE_PREF_SIZE);
     return new VBox(12, heading("start.doing"), first, second, hint);
   }
 
@@ -146,6 +147,7 @@ public final class StartView {
       name.setMinWidth(Region.USE_PREF_SIZE);
       Label what = new Label(Words.say("start.stage." + stage));
       what.setWrapText(true);
+      what.setMinHeight(Region.USE_PREF_SIZE);
       grid.addRow(stage.ordinal(), name, what);
     }
     return new VBox(10, heading("start.stages"), grid);

@@ -52,6 +52,15 @@ public abstract class Drawing extends Region {
     return theme() == Theme.PAPER ? palette().ground() : palette().ink();
   }
 
+  /** Writes a line of text from a place on, drawn closer where it would not fit. */
+  protected static void textWithin(
+      GraphicsContext g, String text, double x, double y, double size, double widest) {
+    g.setFont(Font.font("Cabin", size));
+    g.setTextAlign(TextAlignment.LEFT);
+    g.setTextBaseline(VPos.CENTER);
+    g.fillText(text, x, y, widest);
+  }
+
   /** Writes a line of text, its middle at a height. */
   protected static void text(
       GraphicsContext g, String text, double x, double y, double size, TextAlignment alignment) {

@@ -79,7 +79,8 @@ class KeyboardTest extends WindowTest {
     await(() -> shell.lookup("#frames") != null);
     assertInside("frames");
 
-    tabTo(robot, "frames");
+    stage(robot, KeyCode.DIGIT4);
+    assertThat(owner().getId()).isEqualTo("frames");
     robot.type(KeyCode.DOWN, KeyCode.O);
     assertThat(shell.night().decisionsProperty().get().verdicts()).hasSize(1);
 
