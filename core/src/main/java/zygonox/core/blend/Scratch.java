@@ -12,6 +12,7 @@ import zygonox.core.frame.ReadFault;
 import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.DiskFault;
 import zygonox.core.work.WorkFailed;
 
 /**
@@ -46,7 +47,8 @@ final class Scratch implements AutoCloseable {
               StandardOpenOption.WRITE,
               StandardOpenOption.DELETE_ON_CLOSE);
     } catch (IOException e) {
-      throw new WorkFailed("No scratch file can be made in " + folder + ": " + e.getMessage(), e);
+      throw new WorkFailed(
+          "No scratch file can be made in " + folder + ": " + DiskFault.reason(e), e);
     }
   }
 
