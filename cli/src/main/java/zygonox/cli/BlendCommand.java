@@ -2,164 +2,251 @@ package zygonox.cli;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.time.LocalDate;
+import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.Set;
+import java.util.OptionalInt;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import zygonox.core.align.Alignment;
-import zygonox.core.blend.AverageIn;
-import zygonox.core.blend.BlendMethod;
-import zygonox.core.blend.BlendOptions;
-import zygonox.core.blend.BlendResult;
-import zygonox.core.blend.BlendWarning;
-import zygonox.core.blend.BlendWatcher;
-import zygonox.core.blend.Blender;
-import zygonox.core.blend.FrameDropped;
-import zygonox.core.blend.Preview;
-import zygonox.core.frame.Depth;
-import zygonox.core.frame.Frame;
+import zygonox.core.combine.AverageIn;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.combine.BlendWatcher;
+import zygonox.core.combine.FrameDropped;
+import zygonox.core.combine.Preview;
+import zygonox.core.format.Depth;
+import zygonox.core.format.JpegQuality;
 import zygonox.core.frame.FrameFinder;
+import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.frame.JpegQuality;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Seconds;
+import zygonox.core.recipe.Align;
+import zygonox.core.recipe.BlendResult;
+import zygonox.core.recipe.BlendWarning;
+import zygonox.core.recipe.Blender;
+import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.Destination;
+import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.RecipeFile;
+import zygonox.core.recipe.Selection;
+import zygonox.core.recipe.Weights;
 import zygonox.core.words.BlendWords;
+import zygonox.core.words.RecipeWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
+import zygonox.core.work.Workroom;
 
 /** Makes one picture of many. */
-@Command(
-    name = "blend",
-    description = "Makes one picture of many frames.",
-    mixinStandardHelpOptions = true)
+@Command(name = "blend", mixinStandardHelpOptions = true)
 final class BlendCommand implements Callable<Integer> {
   @Mixin private Output output;
 
-  @Parameters(
-      index = "0",
-      paramLabel = "METHOD",
-      description = "lighten, darken, mean, median, clipped-mean or sum.")
-  private String method;
+  @Parameters(index = "0..*", arity = "0..*", paramLabel = "METHOD PATH")
+  private List<String> words = List.of();
 
-  @Parameters(
-      index = "1..*",
-      arity = "1..*",
-      paramLabel = "PATH",
-      description = "Files, folders or both.")
-  private List<Path> paths;
-
-  @Option(names = "--out", required = true, paramLabel = "FILE", description = "The picture.")
+  @Option(names = "--out", required = true, paramLabel = "FILE")
   private Path out;
 
-  @Option(
-      names = "--align",
-      paramLabel = "HOW",
-      defaultValue = "none",
-      description = "none or stars (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--run", paramLabel = "N")
+  private Integer run;
+
+  @Option(names = "--kind", paramLabel = "KIND")
+  private String kind;
+
+  @Option(names = "--align", paramLabel = "HOW")
   private String align;
 
-  @Option(
-      names = "--reference",
-      paramLabel = "FILE",
-      description = "The frame the others are brought onto.")
+  @Option(names = "--reference", paramLabel = "FILE")
   private Path reference;
 
-  @Option(names = "--drop", paramLabel = "FILE", description = "Leave out; may be given again.")
-  private List<Path> drop = List.of();
+  @Option(names = "--drop", paramLabel = "FILE")
+  private List<Path> drop;
 
-  @Option(
-      names = "--every",
-      paramLabel = "N",
-      defaultValue = "1",
-      description = "Take only every Nth frame.")
-  private int every;
+  @Option(names = "--every", paramLabel = "N")
+  private Integer every;
 
-  @Option(
-      names = "--from",
-      paramLabel = "T",
-      description = "Only frames taken from then on, such as 21:00.")
+  @Option(names = "--from", paramLabel = "T")
   private String from;
 
-  @Option(names = "--to", paramLabel = "T", description = "Only frames taken until then.")
+  @Option(names = "--to", paramLabel = "T")
   private String to;
 
-  @Option(
-      names = "--average-in",
-      paramLabel = "SCALE",
-      defaultValue = "linear",
-      description = "linear or encoded (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--average-in", paramLabel = "SCALE")
   private String averageIn;
 
-  @Option(
-      names = "--kappa",
-      paramLabel = "K",
-      defaultValue = "3",
-      description = "clipped-mean: sigma that still agree (default: ${DEFAULT-VALUE}).")
-  private double kappa;
+  @Option(names = "--kappa", paramLabel = "K")
+  private Double kappa;
 
-  @Option(names = "--memory", paramLabel = "SIZE", description = "Bound for pixel memory.")
+  @Option(names = "--weights", paramLabel = "HOW")
+  private String weights;
+
+  @Option(names = "--crop", paramLabel = "AREA")
+  private String crop;
+
+  @Option(names = "--coverage", paramLabel = "FILE")
+  private Path coverage;
+
+  @Option(names = "--memory", paramLabel = "SIZE")
   private String memory;
 
-  @Option(names = "--depth", paramLabel = "BITS", description = "8, 16 or 32.")
+  @Option(names = "--scratch", paramLabel = "DIR")
+  private Path scratch;
+
+  @Option(names = "--depth", paramLabel = "BITS")
   private Integer depth;
 
-  @Option(
-      names = "--quality",
-      paramLabel = "PERCENT",
-      defaultValue = "94",
-      description = "Of a JPEG, 1 to 100 (default: ${DEFAULT-VALUE}).")
-  private int quality;
+  @Option(names = "--quality", paramLabel = "PERCENT")
+  private Integer quality;
 
-  @Option(names = "--overwrite", description = "Replace the output if it is there.")
+  @Option(names = "--recipe", paramLabel = "FILE")
+  private Path recipeFile;
+
+  @Option(names = "--save-recipe", paramLabel = "FILE")
+  private Path saveRecipe;
+
+  @Option(names = "--overwrite")
   private boolean overwrite;
 
   @Override
   public Integer call() {
-    BlendMethod chosen = choice("METHOD", method, BlendMethod.class);
-    BlendOptions options =
-        new BlendOptions(
-            choice("--align", align, BlendOptions.Align.class),
-            Optional.ofNullable(reference),
-            choice("--average-in", averageIn, AverageIn.class),
-            kappa,
-            Optional.ofNullable(depth).map(Depth::ofBits),
-            new JpegQuality(quality, true),
-            memory == null ? BlendOptions.usualMemory() : ByteSize.parse(memory));
     WholeFile.IfPresent ifPresent =
         overwrite ? WholeFile.IfPresent.REPLACE : WholeFile.IfPresent.REFUSE;
     WholeFile.checkPlace(out, ifPresent);
-    Cancellation cancellation = new Cancellation();
-    FrameSet set = chosenFrames(FrameFinder.find(paths, Progress.NONE, cancellation));
+    if (saveRecipe != null) {
+      WholeFile.checkPlace(saveRecipe, ifPresent);
+    }
+    Workroom room =
+        new Workroom(
+            memory == null ? Workroom.usualMemory() : ByteSize.parse(memory),
+            scratchFolder(),
+            Progress.NONE,
+            new Cancellation());
+    Recipe asked = asked();
+    FrameSet found =
+        FrameFinder.find(asked.selection().paths(), Progress.NONE, room.cancellation());
+    for (FrameSet.Unreadable bad : found.unreadable()) {
+      if (bad.named() && found.frames().isEmpty()) {
+        throw new WorkFailed(bad.file() + ": " + Words.fault(bad.fault()));
+      }
+    }
+    if (found.frames().isEmpty() && found.unreadable().isEmpty()) {
+      String where =
+          asked.selection().paths().stream().map(Path::toString).collect(Collectors.joining(", "));
+      throw new WorkFailed(Words.say("shell.nothing-to-blend", where));
+    }
+    Recipe recipe = asked.withSelection(inTime(asked.selection(), found)).checked();
+    FrameSet set = recipe.selection().choose(found);
     BlendResult result =
-        new Blender(chosen, options).blend(set, out, ifPresent, watcher(), cancellation);
-    List<BlendWarning> warnings = BlendWarning.of(set);
+        new Blender(recipe)
+            .blend(
+                set,
+                new Destination(out, ifPresent, Optional.ofNullable(coverage)),
+                watcher(),
+                room);
+    if (saveRecipe != null) {
+      RecipeFile.write(recipe, saveRecipe, ifPresent);
+    }
+    answer(set, result);
+    return 0;
+  }
+
+  private void answer(FrameSet set, BlendResult result) {
     ObjectNode answer = json(result);
     ArrayNode told = answer.putArray("warnings");
     List<String> lines = lines(result);
-    for (BlendWarning warning : warnings) {
+    for (BlendWarning warning : BlendWarning.of(set)) {
       String text = Words.say("blend-warning." + warning);
       told.addObject().put("code", warning.term()).put("text", text);
       lines.add(Words.say("weight.WARNS") + ": " + text);
     }
+    Path folder = out.toAbsolutePath().getParent();
+    answer.put("sentence", RecipeWords.sentence(result.recipe(), OptionalInt.of(result.used())));
+    answer.put("command", RecipeWords.command(result.recipe(), folder, out));
     output.answer(answer, lines);
-    return 0;
+  }
+
+  private Optional<Path> scratchFolder() {
+    if (scratch != null && !Files.isDirectory(scratch)) {
+      throw InvalidInput.about("scratch", Words.say("shell.scratch-not-there", scratch));
+    }
+    return Optional.ofNullable(scratch);
+  }
+
+  /** The recipe that was named or the usual one, with what was said beside it. */
+  private Recipe asked() {
+    Optional<RecipeFile> named = Optional.ofNullable(recipeFile).map(RecipeFile::read);
+    Optional<BlendMethod> method = words.isEmpty() ? Optional.empty() : method(words.get(0));
+    List<Path> paths = words.stream().skip(method.isPresent() ? 1 : 0).map(Path::of).toList();
+    if (named.isEmpty()) {
+      String first = words.isEmpty() ? "" : words.get(0);
+      if (method.isEmpty()) {
+        // Says which methods there are.
+        choice("METHOD", first, BlendMethod.class);
+      }
+      if (paths.isEmpty()) {
+        throw new InvalidInput(Words.say("shell.no-frames-named"));
+      }
+    }
+    Recipe recipe =
+        named
+            .map(RecipeFile::recipe)
+            .orElseGet(() -> Recipe.of(Selection.of(paths), method.orElseThrow()));
+    recipe = method.map(recipe::withMethod).orElse(recipe);
+    recipe = recipe.withSelection(selection(recipe.selection(), paths));
+    if (align != null || reference != null) {
+      Align how = align == null ? recipe.align() : choice("--align", align, Align.class);
+      // Frames that are no longer aligned need no reference.
+      boolean drops = align != null && how == Align.NONE && reference == null;
+      Optional<Path> onto = Optional.ofNullable(reference).or(recipe::reference);
+      recipe = recipe.withAlign(how, drops ? Optional.empty() : onto);
+    }
+    if (averageIn != null) {
+      recipe = recipe.withAverageIn(choice("--average-in", averageIn, AverageIn.class));
+    }
+    if (weights != null) {
+      recipe = recipe.withWeights(choice("--weights", weights, Weights.class));
+    }
+    recipe = kappa == null ? recipe : recipe.withKappa(kappa);
+    recipe = crop == null ? recipe : recipe.withCrop(Crop.parse(crop));
+    recipe = depth == null ? recipe : recipe.withDepth(Depth.ofBits(depth));
+    return quality == null ? recipe : recipe.withJpeg(new JpegQuality(quality, true));
+  }
+
+  private Selection selection(Selection given, List<Path> paths) {
+    return new Selection(
+        paths.isEmpty() ? given.paths() : paths,
+        run == null ? given.run() : OptionalInt.of(run),
+        kind == null ? given.kind() : Optional.of(choice("--kind", kind, FrameKind.class)),
+        given.from(),
+        given.to(),
+        every == null ? given.every() : every,
+        drop == null ? given.drop() : drop);
+  }
+
+  private static Optional<BlendMethod> method(String text) {
+    for (BlendMethod one : BlendMethod.values()) {
+      if (one.term().equals(text.toLowerCase(Locale.ROOT))) {
+        return Optional.of(one);
+      }
+    }
+    return Optional.empty();
   }
 
   private static <E extends Enum<E>> E choice(String name, String text, Class<E> type) {
@@ -172,43 +259,22 @@ final class BlendCommand implements Callable<Integer> {
       terms.add(term);
     }
     throw new InvalidInput(
-        "%s is \"%s\"; it must be one of %s".formatted(name, text, String.join(", ", terms)));
+        Words.say("shell.is-it-must-be-one", name, text, String.join(", ", terms)));
   }
 
-  private FrameSet chosenFrames(FrameSet found) {
-    InvalidInput.check("--every", every, 1, 1_000_000);
-    for (FrameSet.Unreadable bad : found.unreadable()) {
-      if (bad.named() && found.frames().isEmpty()) {
-        throw new WorkFailed(bad.file() + ": " + Words.fault(bad.fault()));
-      }
-    }
-    Optional<Instant> begin = moment("--from", from, found);
-    Optional<Instant> end = moment("--to", to, found);
-    Set<Path> dropped = new HashSet<>();
-    for (Path path : drop) {
-      dropped.add(plain(path));
-    }
-    List<Frame> kept = new ArrayList<>();
-    int index = 0;
-    for (Frame frame : found.frames()) {
-      boolean late = end.isPresent() && takenAt(found, frame).isAfter(end.get());
-      boolean early = begin.isPresent() && takenAt(found, frame).isBefore(begin.get());
-      if (!dropped.remove(plain(frame.file())) && !late && !early && index++ % every == 0) {
-        kept.add(frame);
-      }
-    }
-    if (!dropped.isEmpty()) {
-      throw new InvalidInput(
-          "--drop " + dropped.iterator().next() + " is not among the frames; name one of them");
-    }
-    return new FrameSet(kept, found.unreadable(), found.assumedOffset());
+  private Selection inTime(Selection given, FrameSet found) {
+    return new Selection(
+        given.paths(),
+        given.run(),
+        given.kind(),
+        from == null ? given.from() : Optional.of(moment("from", from, found)),
+        to == null ? given.to() : Optional.of(moment("to", to, found)),
+        given.every(),
+        given.drop());
   }
 
   /** A time with its offset, or a time of day in the night of the first frame. */
-  private static Optional<Instant> moment(String option, String typed, FrameSet set) {
-    if (typed == null) {
-      return Optional.empty();
-    }
+  private static OffsetDateTime moment(String option, String typed, FrameSet set) {
     ZoneOffset offset = set.assumedOffset();
     LocalDate evening =
         set.frames().stream()
@@ -217,22 +283,10 @@ final class BlendCommand implements Callable<Integer> {
             .map(t -> t.atOffset(offset).minusHours(12).toLocalDate())
             .orElse(LocalDate.EPOCH);
     try {
-      return Optional.of(Moments.inNight(evening, offset, typed).toInstant());
+      return Moments.inNight(evening, offset, typed);
     } catch (InvalidInput e) {
-      throw new InvalidInput(option + ": " + e.getMessage(), e);
+      throw InvalidInput.about(option, e.getMessage());
     }
-  }
-
-  private static Instant takenAt(FrameSet set, Frame frame) {
-    return set.takenAt(frame)
-        .orElseThrow(
-            () ->
-                new InvalidInput(
-                    frame.file() + " has no capture time, so --from and --to cannot be used"));
-  }
-
-  private static Path plain(Path path) {
-    return path.toAbsolutePath().normalize();
   }
 
   private BlendWatcher watcher() {
@@ -255,14 +309,21 @@ final class BlendCommand implements Callable<Integer> {
     };
   }
 
+  private List<Path> left() {
+    return drop == null ? List.of() : drop;
+  }
+
   private ObjectNode json(BlendResult result) {
     ObjectNode answer = Output.object();
     answer.put("method", result.method().term());
-    answer.put("frames", result.frames() + drop.size());
+    answer.put("frames", result.frames() + left().size());
     answer.put("used", result.used());
     ArrayNode dropped = answer.putArray("dropped");
-    for (Path left : drop) {
-      dropped.addObject().put("file", left.toString()).put("reason", "Left out by --drop");
+    for (Path left : left()) {
+      dropped
+          .addObject()
+          .put("file", left.toString())
+          .put("reason", Words.say("shell.left-out-by-drop"));
     }
     for (FrameDropped drop : result.dropped()) {
       dropped
@@ -296,6 +357,17 @@ final class BlendCommand implements Callable<Integer> {
               put(noise, "gain", n.gain());
               put(noise, "expectedGain", n.expected());
             });
+    result
+        .starWidths()
+        .ifPresentOrElse(
+            w ->
+                answer.putObject("starWidth").put("single", w.single()).put("stacked", w.stacked()),
+            () -> answer.putNull("starWidth"));
+    answer
+        .putObject("coverage")
+        .put("least", result.coverage().least())
+        .put("mean", result.coverage().mean());
+    answer.putArray("mends");
     return answer;
   }
 
@@ -310,17 +382,17 @@ final class BlendCommand implements Callable<Integer> {
   private static List<String> lines(BlendResult result) {
     List<String> lines = new ArrayList<>();
     lines.add(
-        "%s of %s is in %s; it took %s"
-            .formatted(
-                result.method().term(),
-                Words.frames(result.used()),
-                result.output(),
-                Seconds.about(result.seconds())));
+        Words.say(
+            "shell.of-is-in-it-took",
+            result.method().term(),
+            Words.frames(result.used()),
+            result.output(),
+            Seconds.about(result.seconds())));
     BlendWords.noise(result).ifPresent(lines::add);
     BlendWords.noiseReason(result).ifPresent(lines::add);
     result
         .dropped()
-        .forEach(d -> lines.add("Left out " + d.file() + ": " + Words.reason(d.reason())));
+        .forEach(d -> lines.add(Words.say("shell.left-out", d.file(), Words.reason(d.reason()))));
     return lines;
   }
 }

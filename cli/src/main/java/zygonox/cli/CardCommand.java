@@ -18,34 +18,29 @@ import zygonox.core.handout.FieldCardPdf;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.words.Words;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WholeFile.IfPresent;
 
 /** Prints the field cards of a night. */
-@Command(
-    name = "card",
-    description = "A night's field cards, as text or as PDF.",
-    mixinStandardHelpOptions = true)
+@Command(name = "card", mixinStandardHelpOptions = true)
 final class CardCommand implements Callable<Integer> {
   @Mixin private Output output;
 
-  @Parameters(index = "0", paramLabel = "NIGHT", description = "A night's folder or night.json.")
+  @Parameters(index = "0", paramLabel = "NIGHT")
   private Path night;
 
-  @Option(
-      names = "--out",
-      paramLabel = "FILE",
-      description = "Write a PDF, or text where it ends in .txt.")
+  @Option(names = "--out", paramLabel = "FILE")
   private Path out;
 
-  @Option(names = "--overwrite", description = "Replace the file where it is there.")
+  @Option(names = "--overwrite")
   private boolean overwrite;
 
   @Override
   public Integer call() {
     Night plan = NightFile.open(night).night();
     if (plan.programs().isEmpty()) {
-      throw new InvalidInput(night + " has no program to print; add one to \"programs\"");
+      throw new InvalidInput(Words.say("shell.has-no-program-to-print", night));
     }
     List<FieldCard> cards =
         IntStream.range(0, plan.programs().size()).mapToObj(i -> FieldCard.of(plan, i)).toList();
@@ -66,7 +61,9 @@ final class CardCommand implements Callable<Integer> {
       }
       answer.put("file", out.toString());
       lines.add(
-          cards.size() == 1 ? "The card is in " + out : cards.size() + " cards are in " + out);
+          cards.size() == 1
+              ? Words.say("shell.the-card-is-in", out)
+              : Words.say("shell.cards-are-in", cards.size(), out));
     }
     output.answer(answer, lines);
     return 0;

@@ -2,7 +2,6 @@ package zygonox.cli;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -12,25 +11,14 @@ import zygonox.core.quantity.Seconds;
 import zygonox.core.words.Words;
 
 /** Equivalent exposures. */
-@Command(
-    name = "exposure",
-    description = "Finds the open term of an exposure as bright as another.",
-    mixinStandardHelpOptions = true)
+@Command(name = "exposure", mixinStandardHelpOptions = true)
 final class ExposureCommand implements Callable<Integer> {
   @Mixin private Output output;
 
-  @Option(
-      names = "--from",
-      required = true,
-      paramLabel = "EXPOSURE",
-      description = "What looked right, like 15s,f/2.8,ISO6400.")
+  @Option(names = "--from", required = true, paramLabel = "EXPOSURE")
   private String from;
 
-  @Option(
-      names = "--to",
-      required = true,
-      paramLabel = "EXPOSURE",
-      description = "What is wanted, a ? for the open term, like ?,f/2.8,ISO100.")
+  @Option(names = "--to", required = true, paramLabel = "EXPOSURE")
   private String to;
 
   @Override
@@ -56,16 +44,14 @@ final class ExposureCommand implements Callable<Integer> {
     output.answer(
         answer,
         List.of(
-            String.format(
-                Locale.ROOT,
-                "%s at f/%s, ISO %.0f (EV %.1f at ISO 100)",
+            Words.say(
+                "shell.exposure",
                 Seconds.text(found.shutterSeconds()),
                 Words.number(Math.round(found.aperture() * 100) / 100.0),
                 found.iso(),
                 found.ev100()),
-            String.format(
-                Locale.ROOT,
-                "nearest on the dials: %s at f/%s, ISO %.0f",
+            Words.say(
+                "shell.nearest-on-the-dials-at",
                 Seconds.text(dial.shutterSeconds()),
                 Words.number(dial.aperture()),
                 dial.iso())));

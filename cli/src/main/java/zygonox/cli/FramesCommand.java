@@ -20,7 +20,6 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.measure.Decisions;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
@@ -28,6 +27,7 @@ import zygonox.core.measure.MeasureStore;
 import zygonox.core.measure.RunEvent;
 import zygonox.core.measure.RunMeasure;
 import zygonox.core.measure.Streak;
+import zygonox.core.night.Decisions;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.night.PlanMatch;
@@ -37,27 +37,20 @@ import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 
 /** Lists frames in true order. */
-@Command(
-    name = "frames",
-    description = "Lists frames in the order they were taken, with what their files say.",
-    mixinStandardHelpOptions = true)
+@Command(name = "frames", mixinStandardHelpOptions = true)
 final class FramesCommand implements Callable<Integer> {
   @Mixin private Output output;
 
-  @Parameters(arity = "1..*", paramLabel = "PATH", description = "Files, folders or both.")
+  @Parameters(arity = "1..*", paramLabel = "PATH")
   private List<Path> paths;
 
-  @Option(
-      names = "--night",
-      paramLabel = "NIGHT.json",
-      description =
-          "Hold the frames against this night's programs, and heed what was decided about them.")
+  @Option(names = "--night", paramLabel = "NIGHT.json")
   private Path nightFile;
 
   private Path folder = Path.of("");
   private Decisions decisions = Decisions.NONE;
 
-  @Option(names = "--measure", description = "Measure and judge each frame: decodes all of them.")
+  @Option(names = "--measure")
   private boolean measure;
 
   @Override
@@ -114,8 +107,10 @@ final class FramesCommand implements Callable<Integer> {
     for (FrameSet.Gap gap : set.gaps()) {
       gaps.addObject().put("after", gap.after().file().toString()).put("seconds", gap.seconds());
       lines.add(
-          "Gap: %s longer closed than usual after %s"
-              .formatted(Seconds.about(gap.seconds()), gap.after().file()));
+          Words.say(
+              "shell.gap-longer-closed-than-usual",
+              Seconds.about(gap.seconds()),
+              gap.after().file()));
     }
     night.ifPresent(file -> addPlan(file.night(), set, answer, lines));
     if (set.frames().isEmpty() && set.unreadable().isEmpty()) {
@@ -159,7 +154,7 @@ final class FramesCommand implements Callable<Integer> {
         MeasureStore.usual()
             .measure(
                 run.frames(),
-                output.progress("Measuring run " + run.number()),
+                output.progress(Words.say("shell.measuring-run", run.number())),
                 new Cancellation(),
                 (frame, fault) ->
                     unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false)));
@@ -215,13 +210,12 @@ final class FramesCommand implements Callable<Integer> {
   private static String line(Measured measured) {
     FrameMeasure m = measured.measure;
     String said =
-        String.format(
-            Locale.ROOT,
-            "background %.4f, noise %.5f, %d stars%s, moved %.1f px: %s",
+        Words.say(
+            "shell.measured",
             m.sky().background(),
             m.sky().noise(),
             m.stars(),
-            m.shape().map(s -> String.format(Locale.ROOT, " %.2f px wide", s.fwhm())).orElse(""),
+            m.shape().map(s -> Words.say("shell.px-wide", s.fwhm())).orElse(""),
             m.shift().certainPixels(),
             measured.verdict.name().toLowerCase(Locale.ROOT));
     return measured.reasons.isEmpty() ? said : said + ". " + String.join(". ", measured.reasons);
@@ -271,7 +265,7 @@ final class FramesCommand implements Callable<Integer> {
     List<String> parts = new ArrayList<>();
     parts.add(frame.file().toString());
     String time = capturedAt(set, frame);
-    parts.add(time == null ? "no capture time" : time);
+    parts.add(time == null ? Words.say("shell.no-capture-time") : time);
     frame.info().exposureSeconds().ifPresent(s -> parts.add(Seconds.text(s)));
     frame.info().aperture().ifPresent(a -> parts.add("f/" + Words.number(a)));
     frame.info().iso().ifPresent(i -> parts.add("ISO " + Words.number(i)));

@@ -3,7 +3,6 @@ package zygonox.cli;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -15,12 +14,10 @@ import zygonox.core.optics.StarDrift;
 import zygonox.core.optics.StarImage;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Seconds;
+import zygonox.core.words.Words;
 
 /** What a lens and a sensor allow. */
-@Command(
-    name = "limits",
-    description = "Field of view, point-star limits and depth of field of a lens on a sensor.",
-    mixinStandardHelpOptions = true)
+@Command(name = "limits", mixinStandardHelpOptions = true)
 final class LimitsCommand implements Callable<Integer> {
   private static final double USUAL_RULE = 500;
   private static final double STRICT_RULE = 400;
@@ -30,29 +27,16 @@ final class LimitsCommand implements Callable<Integer> {
 
   @Mixin private SensorOptions sensor;
 
-  @Option(
-      names = "--aperture",
-      converter = Typed.FNumber.class,
-      required = true,
-      paramLabel = "N",
-      description = "f-number.")
+  @Option(names = "--aperture", converter = Typed.FNumber.class, required = true, paramLabel = "N")
   private double aperture;
 
-  @Option(names = "--dec", paramLabel = "D", description = "Declination of the sky, degrees.")
+  @Option(names = "--dec", paramLabel = "D")
   private double declination;
 
-  @Option(
-      names = "--exposure",
-      converter = Typed.Duration.class,
-      paramLabel = "S",
-      description = "An exposure, seconds.")
+  @Option(names = "--exposure", converter = Typed.Duration.class, paramLabel = "S")
   private Double exposure;
 
-  @Option(
-      names = "--focus",
-      converter = Typed.Metres.class,
-      paramLabel = "M",
-      description = "Focused distance, metres.")
+  @Option(names = "--focus", converter = Typed.Metres.class, paramLabel = "M")
   private Double focus;
 
   @Override
@@ -84,37 +68,36 @@ final class LimitsCommand implements Callable<Integer> {
         .put("ownWidthCorner", ownWidthCorner);
     List<String> lines = new ArrayList<>();
     lines.add(
-        line(
-            "sees %.1f by %.1f degrees, %.1f arcsec a pixel",
+        Words.say(
+            "shell.field",
             optics.fieldOfViewDeg(body.sensorWidthMm()),
             optics.fieldOfViewDeg(body.sensorHeightMm()),
             optics.arcsecPerPixel()));
     lines.add(
-        line(
-            "point stars: %s by the rule of 500, %s by 400, %s by NPF",
+        Words.say(
+            "shell.point-stars-by-the-rule",
             Seconds.about(optics.ruleSeconds(USUAL_RULE)),
             Seconds.about(optics.ruleSeconds(STRICT_RULE)),
             about(npf)));
     lines.add(
-        line(
-            "a star moves by its own width of %.1f pixels in %s in the middle, in %s in the worst corner",
-            starPixels, about(ownWidth), Seconds.about(ownWidthCorner)));
+        Words.say(
+            "shell.a-star-moves-by-its",
+            starPixels,
+            about(ownWidth),
+            Seconds.about(ownWidthCorner)));
     if (ending(ownWidth) == null) {
-      lines.add("the middle is the pole and stands still, but stars in the corners still trail");
+      lines.add(Words.say("shell.the-middle-is-the-pole"));
     }
     if (exposure != null) {
       double moved = optics.driftPixels(exposure, declination);
       double movedCorner = drift.fastest() * exposure;
       answer.put("driftPixels", moved).put("driftPixelsCorner", movedCorner);
-      lines.add(
-          line(
-              "in %s a star moves by %.1f pixels in the middle, by %.1f in the worst corner",
-              Seconds.text(exposure), moved, movedCorner));
+      lines.add(Words.say("shell.in-a-star-moves-by", Seconds.text(exposure), moved, movedCorner));
     } else {
       answer.putNull("driftPixels").putNull("driftPixelsCorner");
     }
     answer.put("hyperfocal", optics.hyperfocalMetres());
-    lines.add(line("hyperfocal distance %.2f m", optics.hyperfocalMetres()));
+    lines.add(Words.say("shell.hyperfocal-distance-m", optics.hyperfocalMetres()));
     if (focus != null) {
       addSharp(answer, lines, optics);
     }
@@ -138,14 +121,10 @@ final class LimitsCommand implements Callable<Integer> {
     sharp.put("near", near);
     if (Double.isInfinite(far)) {
       sharp.putNull("far");
-      lines.add(line("sharp from %.2f m to infinity", near));
+      lines.add(Words.say("shell.sharp-from-m-to-infinity", near));
     } else {
       sharp.put("far", far);
-      lines.add(line("sharp from %.2f m to %.2f m", near, far));
+      lines.add(Words.say("shell.sharp-from-m-to-m", near, far));
     }
-  }
-
-  private static String line(String format, Object... values) {
-    return String.format(Locale.ROOT, format, values);
   }
 }

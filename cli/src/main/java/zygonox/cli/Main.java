@@ -2,11 +2,15 @@ package zygonox.cli;
 
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
+import java.util.Locale;
+import java.util.ResourceBundle;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Spec;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.words.Words;
 import zygonox.core.work.AlreadyThere;
 import zygonox.core.work.Cancelled;
 import zygonox.core.work.LogFile;
@@ -15,7 +19,6 @@ import zygonox.core.work.WorkFailed;
 /** The headless commands. */
 @Command(
     name = "zygonox",
-    description = "Plans, shoots, judges and blends nights of photography.",
     mixinStandardHelpOptions = true,
     subcommands = {
       SkyCommand.class,
@@ -28,6 +31,7 @@ import zygonox.core.work.WorkFailed;
       RehearseCommand.class,
       FramesCommand.class,
       BlendCommand.class,
+      ExplainCommand.class,
       VersionCommand.class
     })
 public final class Main implements Runnable {
@@ -46,6 +50,7 @@ public final class Main implements Runnable {
 
   static int run(String... args) {
     return new CommandLine(new Main())
+        .setResourceBundle(ResourceBundle.getBundle(Phrasebook.BUNDLE_NAME, Locale.ROOT))
         .registerConverter(OffsetDateTime.class, Times::parse)
         .registerConverter(LocalDate.class, Times::parseDate)
         .setExecutionExceptionHandler(Main::failed)
@@ -56,7 +61,7 @@ public final class Main implements Runnable {
   @Override
   public void run() {
     throw new CommandLine.ParameterException(
-        spec.commandLine(), "No command was given; try zygonox --help");
+        spec.commandLine(), Words.say("shell.no-command-was-given-try"));
   }
 
   private static int failed(Exception e, CommandLine command, CommandLine.ParseResult parsed) {
@@ -67,10 +72,12 @@ public final class Main implements Runnable {
     String message =
         known
             ? e.getMessage()
-            : "Something unexpected went wrong; --trace tells where, and so does the log in "
-                + LogFile.folder();
+            : Words.say("shell.something-unexpected-went-wrong-trace", LogFile.folder());
     if (!known) {
       LogFile.fault("a command", e);
+    }
+    if (e instanceof InvalidInput refused && !refused.about().isEmpty()) {
+      message = "--" + refused.about() + ": " + message;
     }
     command.getErr().println(e instanceof AlreadyThere ? message + " with --overwrite" : message);
     return e instanceof InvalidInput ? WRONG_INPUT : FAILED;

@@ -5,10 +5,10 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.PrintWriter;
-import java.util.Locale;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
+import zygonox.core.words.Words;
 import zygonox.core.work.Progress;
 
 /** The options that every command has, and the way its answer is given. */
@@ -19,13 +19,13 @@ final class Output {
   @Spec(Spec.Target.MIXEE)
   private CommandSpec spec;
 
-  @Option(names = "--json", description = "Print one JSON object and nothing else.")
+  @Option(names = "--json")
   private boolean json;
 
-  @Option(names = "--progress", description = "Tell progress even when nobody watches.")
+  @Option(names = "--progress")
   private boolean progress;
 
-  @Option(names = "--trace", description = "Show where in the program an error arose.")
+  @Option(names = "--trace")
   private boolean trace;
 
   static ObjectNode object() {
@@ -62,7 +62,7 @@ final class Output {
     return (done, total) -> {
       double seconds = (System.nanoTime() - start) / 1e9;
       long left = Math.round(done == 0 ? 0 : seconds / done * (total - done));
-      String line = String.format(Locale.ROOT, "%s: %d of %d, %d s left", what, done, total, left);
+      String line = Words.say("shell.progress", what, done, total, left);
       synchronized (err) {
         err.print(terminal ? "\r" + line + "   " : line + "\n");
         if (terminal && done == total) {

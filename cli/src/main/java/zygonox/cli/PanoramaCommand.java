@@ -20,85 +20,55 @@ import zygonox.core.quantity.Seconds;
 import zygonox.core.words.Words;
 
 /** Reckons where the head goes for a panorama. */
-@Command(
-    name = "panorama",
-    description = "Rows, columns, clicks and time of a stacked panorama.",
-    mixinStandardHelpOptions = true)
+@Command(name = "panorama", mixinStandardHelpOptions = true)
 final class PanoramaCommand implements Callable<Integer> {
   @Mixin private Output output;
   @Mixin private SensorOptions sensor;
 
-  @Option(
-      names = "--span",
-      converter = Typed.Degrees.class,
-      required = true,
-      paramLabel = "DEG",
-      description = "Width, degrees.")
+  @Option(names = "--span", converter = Typed.Degrees.class, required = true, paramLabel = "DEG")
   private double span;
 
-  @Option(
-      names = "--tall",
-      converter = Typed.Degrees.class,
-      required = true,
-      paramLabel = "DEG",
-      description = "Height, degrees.")
+  @Option(names = "--tall", converter = Typed.Degrees.class, required = true, paramLabel = "DEG")
   private double tall;
 
-  @Option(
-      names = "--overlap",
-      paramLabel = "SHARE",
-      defaultValue = "0.5",
-      description = "Share of a frame that the next covers again (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--overlap", paramLabel = "SHARE", defaultValue = "0.5")
   private double overlap;
 
   @Option(
       names = "--click",
       converter = Typed.Degrees.class,
       paramLabel = "DEG",
-      defaultValue = "0",
-      description = "The head's click angle; 0 for none (default: ${DEFAULT-VALUE}).")
+      defaultValue = "0")
   private double click;
 
-  @Option(names = "--upright", description = "The camera held upright.")
+  @Option(names = "--upright")
   private boolean upright;
 
   @Option(
       names = "--azimuth",
       converter = Typed.Azimuth.class,
       paramLabel = "DEG",
-      defaultValue = "0",
-      description = "Azimuth of the whole's middle (default: ${DEFAULT-VALUE}).")
+      defaultValue = "0")
   private double azimuth;
 
   @Option(
       names = "--altitude",
       converter = Typed.Altitude.class,
       paramLabel = "DEG",
-      defaultValue = "20",
-      description = "Altitude of the whole's middle (default: ${DEFAULT-VALUE}).")
+      defaultValue = "20")
   private double altitude;
 
   @Option(
       names = "--exposure",
       converter = Typed.Duration.class,
       paramLabel = "S",
-      defaultValue = "15",
-      description = "One frame's, seconds (default: ${DEFAULT-VALUE}).")
+      defaultValue = "15")
   private double exposure;
 
-  @Option(
-      names = "--count",
-      paramLabel = "N",
-      defaultValue = "4",
-      description = "Frames at each position (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--count", paramLabel = "N", defaultValue = "4")
   private int count;
 
-  @Option(
-      names = "--turn",
-      converter = Typed.Duration.class,
-      paramLabel = "S",
-      defaultValue = "8",
-      description = "Time to turn the head, seconds (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--turn", converter = Typed.Duration.class, paramLabel = "S", defaultValue = "8")
   private double turn;
 
   @Override
@@ -149,36 +119,33 @@ final class PanoramaCommand implements Callable<Integer> {
   private static List<String> lines(Panorama.Layout layout, Interval interval) {
     List<String> lines = new ArrayList<>();
     lines.add(
-        String.format(
-            Locale.ROOT,
-            "%d positions in %d rows, %s in all, about %.0f megapixels",
+        Words.say(
+            "shell.positions-in-rows-in-all",
             layout.positions().size(),
             layout.rows().size(),
             Words.frames(layout.positions().size() * interval.count()),
             layout.megapixels()));
     lines.add(
-        String.format(
-            Locale.ROOT,
-            "neighbours share at least %.0f %% of a frame's width, %.0f %% of its area in the fullest row",
+        Words.say(
+            "shell.neighbours-share-at-least-of",
             100 * layout.overlap(),
             100 * layout.sharedArea()));
     lines.add(
-        String.format(
-            Locale.ROOT,
-            "%s for the longest row, during which the sky turns by %.1f degrees; %s in all",
+        Words.say(
+            "shell.for-the-longest-row-during",
             Seconds.about(layout.rowSeconds(interval)),
             layout.skyTurnDegrees(interval),
             Seconds.about(layout.totalSeconds(interval))));
     int at = 0;
     for (Panorama.Row row : layout.rows()) {
       lines.add(
-          String.format(
-              Locale.ROOT,
-              "  %5.1f degrees up: %s",
-              row.altitudeDeg(),
-              layout.positions().subList(at, at + row.columns()).stream()
-                  .map(d -> String.format(Locale.ROOT, "%.1f", d.azimuthDeg()))
-                  .collect(Collectors.joining(", "))));
+          "  "
+              + Words.say(
+                  "shell.panorama-row",
+                  String.format(Locale.ROOT, "%5.1f", row.altitudeDeg()),
+                  layout.positions().subList(at, at + row.columns()).stream()
+                      .map(d -> String.format(Locale.ROOT, "%.1f", d.azimuthDeg()))
+                      .collect(Collectors.joining(", "))));
       at += row.columns();
     }
     ProgramCheck.ofHead(layout, interval)

@@ -37,10 +37,7 @@ import zygonox.core.site.Zones;
 import zygonox.core.words.Words;
 
 /** Reckons an interval program. */
-@Command(
-    name = "program",
-    description = "Reckons what an interval program takes and yields.",
-    mixinStandardHelpOptions = true)
+@Command(name = "program", mixinStandardHelpOptions = true)
 final class ProgramCommand implements Callable<Integer> {
   /** A sensor to reckon with when no camera is named: 36 x 24 mm, 24 megapixels. */
   private static final Body USUAL_BODY = new Body("a camera of 24 MP", 36, 24, 6000, 4000);
@@ -52,32 +49,17 @@ final class ProgramCommand implements Callable<Integer> {
 
   @Mixin private Output output;
 
-  @Option(
-      names = "--exposure",
-      converter = Typed.Duration.class,
-      required = true,
-      paramLabel = "S",
-      description = "Open, seconds.")
+  @Option(names = "--exposure", converter = Typed.Duration.class, required = true, paramLabel = "S")
   private double exposure;
 
   @ArgGroup(multiplicity = "1")
   private Between between;
 
   static final class Between {
-    @Option(
-        names = "--gap",
-        converter = Typed.Duration.class,
-        required = true,
-        paramLabel = "S",
-        description = "Closed, seconds.")
+    @Option(names = "--gap", converter = Typed.Duration.class, required = true, paramLabel = "S")
     private Double gap;
 
-    @Option(
-        names = "--period",
-        converter = Typed.Duration.class,
-        required = true,
-        paramLabel = "S",
-        description = "From start to start, seconds.")
+    @Option(names = "--period", converter = Typed.Duration.class, required = true, paramLabel = "S")
     private Double period;
   }
 
@@ -85,65 +67,52 @@ final class ProgramCommand implements Callable<Integer> {
   private Length length;
 
   static final class Length {
-    @Option(names = "--count", required = true, paramLabel = "N", description = "Frames.")
+    @Option(names = "--count", required = true, paramLabel = "N")
     private Integer count;
 
     @Option(
         names = "--duration",
         converter = Typed.Duration.class,
         required = true,
-        paramLabel = "S",
-        description = "From the first opening to the last closing, seconds.")
+        paramLabel = "S")
     private Double duration;
   }
 
-  @Option(
-      names = "--delay",
-      converter = Typed.Duration.class,
-      paramLabel = "S",
-      description = "Before the first frame, seconds.")
+  @Option(names = "--delay", converter = Typed.Duration.class, paramLabel = "S")
   private double delay;
 
-  @Option(names = "--start", paramLabel = "T", description = "When the timer is started.")
+  @Option(names = "--start", paramLabel = "T")
   private OffsetDateTime start;
 
-  @Option(names = "--lat", paramLabel = "F", description = "Latitude, degrees, north positive.")
+  @Option(names = "--lat", paramLabel = "F")
   private Double latitude;
 
-  @Option(names = "--lon", paramLabel = "F", description = "Longitude, degrees, east positive.")
+  @Option(names = "--lon", paramLabel = "F")
   private Double longitude;
 
-  @Option(
-      names = "--zone",
-      paramLabel = "IANA",
-      description = "Whose clock is told (default: the place's own, else that of --start).")
+  @Option(names = "--zone", paramLabel = "IANA")
   private String zoneName;
 
-  @Option(names = "--camera", paramLabel = "FILE", description = "A camera, as JSON.")
+  @Option(names = "--camera", paramLabel = "FILE")
   private Path camera;
 
   @Option(
       names = "--temperature",
       converter = Typed.Celsius.class,
       paramLabel = "C",
-      defaultValue = "20",
-      description = "Degrees Celsius, for the battery (default: ${DEFAULT-VALUE}).")
+      defaultValue = "20")
   private double celsius;
 
-  @Option(
-      names = "--fps",
-      paramLabel = "N",
-      defaultValue = "30",
-      description = "Frames a second of a clip (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--fps", paramLabel = "N", defaultValue = "30")
   private double fps;
 
   @Override
   public Integer call() {
-    InvalidInput.check("--fps", fps, 0.1, 1000);
+    InvalidInput.check("fps", "value.frames-a-second", fps, 0.1, 1000);
     Interval interval = interval();
     Kit kit = camera == null ? Kit.usual(USUAL_BODY, USUAL_LENS) : kit(camera);
     if ((latitude == null) != (longitude == null)) {
-      throw new InvalidInput("--lat and --lon belong together; give both or neither");
+      throw new InvalidInput(Words.say("shell.lat-and-lon-belong-together"));
     }
     Optional<Place> place = Optional.ofNullable(latitude).map(lat -> new Place(lat, longitude, 0));
     ZoneId zone = zone(place);
@@ -193,11 +162,7 @@ final class ProgramCommand implements Callable<Integer> {
     try {
       json = new ObjectMapper().readTree(file.toFile());
     } catch (IOException e) {
-      throw new InvalidInput(
-          "--camera "
-              + file
-              + " cannot be read; it must be a JSON file with pixelsWide and pixelsHigh",
-          e);
+      throw new InvalidInput(Words.say("shell.camera-cannot-be-read-it", file), e);
     }
     Body body =
         new Body(
@@ -253,29 +218,29 @@ final class ProgramCommand implements Callable<Integer> {
       Interval interval, Kit kit, ZoneId zone, List<ProgramFinding> findings) {
     List<String> lines = new ArrayList<>();
     lines.add(
-        "%d frames of %s, %s closed between, %s from start to start"
-            .formatted(
-                interval.count(),
-                Seconds.text(interval.exposureSeconds()),
-                Seconds.text(interval.gapSeconds()),
-                Seconds.text(interval.periodSeconds())));
+        Words.say(
+            "shell.frames-of-closed-between-from",
+            interval.count(),
+            Seconds.text(interval.exposureSeconds()),
+            Seconds.text(interval.gapSeconds()),
+            Seconds.text(interval.periodSeconds())));
     if (start != null) {
       lines.add(
-          "from %s to %s".formatted(text(start.toInstant(), zone), text(end(interval), zone)));
+          Words.say("shell.from-to", text(start.toInstant(), zone), text(end(interval), zone)));
     }
     lines.add(
-        "takes %s, shutter open %.0f %% of it, trails of %.1f degrees"
-            .formatted(
-                Seconds.about(interval.totalSeconds()),
-                100 * interval.openFraction(),
-                interval.trailDegrees()));
+        Words.say(
+            "shell.takes-shutter-open-of-it",
+            Seconds.about(interval.totalSeconds()),
+            100 * interval.openFraction(),
+            interval.trailDegrees()));
     lines.add(
-        "%s on the card, %.0f %% of a battery, a clip of %s at %s frames a second"
-            .formatted(
-                storage(interval, kit),
-                100 * batteries(interval, kit),
-                Seconds.about(interval.count() / fps),
-                Words.number(fps)));
+        Words.say(
+            "shell.on-the-card-of-a",
+            storage(interval, kit),
+            100 * batteries(interval, kit),
+            Seconds.about(interval.count() / fps),
+            Words.number(fps)));
     findings.forEach(
         f -> lines.add(Words.say("weight." + f.code().weight()) + ": " + Words.finding(f)));
     return lines;

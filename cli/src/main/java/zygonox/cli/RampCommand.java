@@ -26,10 +26,7 @@ import zygonox.core.site.ZoneMap;
 import zygonox.core.words.Words;
 
 /** Reckons how the exposure follows the light. */
-@Command(
-    name = "ramp",
-    description = "A table of exposures from day into night, to follow by hand.",
-    mixinStandardHelpOptions = true)
+@Command(name = "ramp", mixinStandardHelpOptions = true)
 final class RampCommand implements Callable<Integer> {
   private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss");
 
@@ -38,59 +35,43 @@ final class RampCommand implements Callable<Integer> {
   @Mixin private Output output;
   @Mixin private SkyCommand.PlaceOptions where;
 
-  @Option(names = "--start", required = true, paramLabel = "T", description = "The first frame.")
+  @Option(names = "--start", required = true, paramLabel = "T")
   private OffsetDateTime start;
 
-  @Option(names = "--count", required = true, paramLabel = "N", description = "Frames.")
+  @Option(names = "--count", required = true, paramLabel = "N")
   private int count;
 
-  @Option(
-      names = "--period",
-      converter = Typed.Duration.class,
-      required = true,
-      paramLabel = "S",
-      description = "From start to start, seconds.")
+  @Option(names = "--period", converter = Typed.Duration.class, required = true, paramLabel = "S")
   private double period;
 
-  @Option(
-      names = "--aperture",
-      converter = Typed.FNumber.class,
-      required = true,
-      paramLabel = "N",
-      description = "f-number.")
+  @Option(names = "--aperture", converter = Typed.FNumber.class, required = true, paramLabel = "N")
   private double aperture;
 
   @Option(
       names = "--compensation",
       converter = Typed.Stops.class,
       paramLabel = "STOPS",
-      defaultValue = "-0.333",
-      description = "Darker (negative) or brighter than metered (default: ${DEFAULT-VALUE}).")
+      defaultValue = "-0.333")
   private double compensation;
 
   @Option(
       names = "--night-darkening",
       converter = Typed.Stops.class,
       paramLabel = "EV",
-      defaultValue = "3",
-      description = "How much darker the night may become, stops (default: ${DEFAULT-VALUE}).")
+      defaultValue = "3")
   private double nightDarkening;
 
-  @Option(names = "--highest-iso", paramLabel = "N", description = "Never above it.")
+  @Option(names = "--highest-iso", paramLabel = "N")
   private Integer highestIso;
 
-  @Option(
-      names = "--longest-shutter",
-      converter = Typed.Duration.class,
-      paramLabel = "S",
-      description = "Never open for longer, seconds.")
+  @Option(names = "--longest-shutter", converter = Typed.Duration.class, paramLabel = "S")
   private Double longestShutter;
 
   @Override
   public Integer call() {
     Kit kit = Kit.usual(new Body("a camera", 36, 24, 6000, 4000), new Lens("a lens", 24, 1.4));
     double shortest = Math.min(1, period / 2);
-    InvalidInput.check("--period", period, 0.01, 86_400);
+    InvalidInput.check("period", "value.time-from-start-to-start", period, 0.01, 86_400);
     Program program =
         new Program(
             "ramp",
@@ -126,13 +107,12 @@ final class RampCommand implements Callable<Integer> {
           .put("lux", step.lux())
           .put("stopsFromMeter", step.stopsFromMeter());
       lines.add(
-          String.format(
-              Locale.ROOT,
-              "%s  frame %4d  %-9s ISO %-6.0f %+.1f stops from metered",
+          Words.say(
+              "shell.ramp-step",
               CLOCK.format(at),
-              step.frame() + 1,
-              Seconds.text(step.exposure().shutterSeconds()),
-              step.exposure().iso(),
+              String.format(Locale.ROOT, "%4d", step.frame() + 1),
+              String.format(Locale.ROOT, "%-9s", Seconds.text(step.exposure().shutterSeconds())),
+              String.format(Locale.ROOT, "%-6.0f", step.exposure().iso()),
               step.stopsFromMeter()));
     }
     answer.put("shortOfLight", ramp.shortOfLight());

@@ -14,12 +14,6 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import zygonox.core.camera.HappeningKind;
-import zygonox.core.camera.Happenings;
-import zygonox.core.camera.Rehearsal;
-import zygonox.core.camera.Scene;
-import zygonox.core.camera.SimulatedCamera;
-import zygonox.core.camera.Truth;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.optics.Body;
@@ -27,55 +21,45 @@ import zygonox.core.program.Program;
 import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Seconds;
+import zygonox.core.rehearsal.HappeningKind;
+import zygonox.core.rehearsal.Happenings;
+import zygonox.core.rehearsal.Rehearsal;
+import zygonox.core.rehearsal.Scene;
+import zygonox.core.rehearsal.SimulatedCamera;
+import zygonox.core.rehearsal.Truth;
+import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WorkFailed;
 
 /** Shoots a night's programs with the simulated camera. */
-@Command(
-    name = "rehearse",
-    description = "Shoots a night's programs with the simulated camera.",
-    mixinStandardHelpOptions = true)
+@Command(name = "rehearse", mixinStandardHelpOptions = true)
 final class RehearseCommand implements Callable<Integer> {
   private static final Pattern SIZE = Pattern.compile("(\\d{1,5})x(\\d{1,5})");
 
   @Mixin private Output output;
 
-  @Parameters(paramLabel = "NIGHT.json", description = "The night, or its folder.")
+  @Parameters(index = "0", paramLabel = "NIGHT")
   private Path night;
 
-  @Option(names = "--out", required = true, paramLabel = "DIR", description = "For the frames.")
+  @Option(names = "--out", required = true, paramLabel = "DIR")
   private Path out;
 
-  @Option(
-      names = "--format",
-      paramLabel = "F",
-      defaultValue = "jpeg",
-      description = "tiff, jpeg or dng, raw (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--format", paramLabel = "F", defaultValue = "jpeg")
   private String format;
 
-  @Option(
-      names = "--seed",
-      paramLabel = "N",
-      defaultValue = "1",
-      description = "Chooses the noise and the hot pixels (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--seed", paramLabel = "N", defaultValue = "1")
   private long seed;
 
-  @Option(names = "--count", paramLabel = "N", description = "Frames of each program at the most.")
+  @Option(names = "--count", paramLabel = "N")
   private Integer count;
 
-  @Option(names = "--size", paramLabel = "WxH", description = "Pixels, in place of the body's own.")
+  @Option(names = "--size", paramLabel = "WxH")
   private String size;
 
-  @Option(
-      names = "--happening",
-      split = ",",
-      paramLabel = "KIND",
-      description =
-          "What goes wrong or by in each program: cloud, aeroplane, satellite, meteor, bump, dew,"
-              + " torch, cars, wind, focus, ripples, battery, card, timer.")
+  @Option(names = "--happening", split = ",", paramLabel = "KIND")
   private List<String> happening = new ArrayList<>();
 
-  @Option(names = "--overwrite", description = "Replace frames that are there.")
+  @Option(names = "--overwrite")
   private boolean overwrite;
 
   @Override
@@ -83,7 +67,7 @@ final class RehearseCommand implements Callable<Integer> {
     long started = System.nanoTime();
     Night plan = NightFile.open(night).night();
     if (plan.programs().isEmpty()) {
-      throw new InvalidInput(night + " has no program to shoot; add one to \"programs\"");
+      throw new InvalidInput(Words.say("shell.has-no-program-to-shoot", night));
     }
     Body body = size == null ? plan.body() : resized(plan.body());
     Happenings happenings = happenings(plan);
@@ -92,7 +76,7 @@ final class RehearseCommand implements Callable<Integer> {
             body,
             plan.lens(),
             plan.site(),
-            new Scene(plan.millAzimuthDeg()),
+            Scene.USUAL,
             seed,
             happenings,
             plan.assumptions().celsius());
@@ -120,8 +104,8 @@ final class RehearseCommand implements Callable<Integer> {
     output.answer(
         answer,
         List.of(
-            "%d frames are in %s, and beside them truth.json; it took %s"
-                .formatted(planned.size(), out, Seconds.about(seconds))));
+            Words.say(
+                "shell.frames-are-in-and-beside", planned.size(), out, Seconds.about(seconds))));
     return 0;
   }
 
@@ -141,7 +125,7 @@ final class RehearseCommand implements Callable<Integer> {
   private Body resized(Body body) {
     Matcher matcher = SIZE.matcher(size);
     if (!matcher.matches()) {
-      throw new InvalidInput("--size " + size + " is not a size; write it like 6000x4000");
+      throw new InvalidInput(Words.say("shell.size-is-not-a-size", size));
     }
     return body.withPixels(Integer.parseInt(matcher.group(1)), Integer.parseInt(matcher.group(2)));
   }
@@ -150,8 +134,7 @@ final class RehearseCommand implements Callable<Integer> {
     try {
       Files.createDirectories(out);
     } catch (IOException e) {
-      throw new WorkFailed(
-          "The folder " + out + " cannot be made; choose another place for --out", e);
+      throw new WorkFailed(Words.say("shell.the-folder-cannot-be-made", out), e);
     }
   }
 }

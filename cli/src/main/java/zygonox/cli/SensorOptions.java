@@ -5,6 +5,7 @@ import java.util.regex.Pattern;
 import picocli.CommandLine.Option;
 import zygonox.core.optics.Body;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.words.Words;
 
 /** The options that name a sensor and a focal length. */
 final class SensorOptions {
@@ -15,14 +16,13 @@ final class SensorOptions {
       names = "--focal",
       converter = Typed.Millimetres.class,
       required = true,
-      paramLabel = "MM",
-      description = "Focal length, mm.")
+      paramLabel = "MM")
   private double focal;
 
-  @Option(names = "--sensor", required = true, paramLabel = "WxH", description = "Sensor, mm.")
+  @Option(names = "--sensor", required = true, paramLabel = "WxH")
   private String sensor;
 
-  @Option(names = "--pixels", required = true, paramLabel = "WxH", description = "Its pixels.")
+  @Option(names = "--pixels", required = true, paramLabel = "WxH")
   private String pixels;
 
   double focal() {
@@ -38,8 +38,7 @@ final class SensorOptions {
   private static double[] pair(String option, String text, String example) {
     Matcher matcher = PAIR.matcher(text);
     if (!matcher.matches()) {
-      throw new InvalidInput(
-          "%s %s is not a width and height; write it like %s".formatted(option, text, example));
+      throw new InvalidInput(Words.say("shell.is-not-a-width-and", option, text, example));
     }
     return new double[] {
       Double.parseDouble(matcher.group(1)), Double.parseDouble(matcher.group(2))

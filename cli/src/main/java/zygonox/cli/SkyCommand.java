@@ -25,11 +25,11 @@ import zygonox.core.sky.Almanac;
 import zygonox.core.sky.Refraction;
 import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.Skyline;
+import zygonox.core.words.Words;
 
 /** Asks the sky. */
 @Command(
     name = "sky",
-    description = "Where things stand, and what happens in a night.",
     mixinStandardHelpOptions = true,
     subcommands = {
       SkyCommand.PositionCommand.class,
@@ -42,30 +42,18 @@ final class SkyCommand implements Runnable {
   @Override
   public void run() {
     throw new CommandLine.ParameterException(
-        spec.commandLine(), "Say what is asked for: sky position, sky night or sky year");
+        spec.commandLine(), Words.say("shell.say-what-is-asked-for"));
   }
 
   /** The options that name a place. */
   static final class PlaceOptions {
-    @Option(
-        names = "--lat",
-        required = true,
-        paramLabel = "F",
-        description = "Latitude in degrees, north positive.")
+    @Option(names = "--lat", required = true, paramLabel = "F")
     private double latitude;
 
-    @Option(
-        names = "--lon",
-        required = true,
-        paramLabel = "F",
-        description = "Longitude in degrees, east positive.")
+    @Option(names = "--lon", required = true, paramLabel = "F")
     private double longitude;
 
-    @Option(
-        names = "--height",
-        converter = Typed.Metres.class,
-        paramLabel = "M",
-        description = "Metres above the sea.")
+    @Option(names = "--height", converter = Typed.Metres.class, paramLabel = "M")
     private double height;
 
     Place place() {
@@ -75,32 +63,20 @@ final class SkyCommand implements Runnable {
 
   /** The options that name an evening and what is looked for. */
   static final class NightOptions {
-    @Option(
-        names = "--date",
-        required = true,
-        paramLabel = "D",
-        description = "The evening's date, such as 2026-10-14.")
+    @Option(names = "--date", required = true, paramLabel = "D")
     private LocalDate date;
 
-    @Option(
-        names = "--zone",
-        required = true,
-        paramLabel = "IANA",
-        description = "The place's time zone, such as Europe/London.")
+    @Option(names = "--zone", required = true, paramLabel = "IANA")
     private String zoneName;
 
-    @Option(names = "--target", paramLabel = "BODY", description = "As sky position's --body.")
+    @Option(names = "--target", paramLabel = "BODY")
     private String target;
 
-    @Option(
-        names = "--skyline",
-        paramLabel = "POINTS",
-        defaultValue = "",
-        description = "Azimuth and altitude pairs, such as \"340 4, 352 18, 5 4\".")
+    @Option(names = "--skyline", paramLabel = "POINTS", defaultValue = "")
     private String skyline;
 
     LocalDate date() {
-      InvalidInput.check("The year of --date", date.getYear(), 1900, 2100);
+      InvalidInput.check("value.year-of-the-date", date.getYear(), 1900, 2100);
       return date;
     }
 
@@ -119,27 +95,20 @@ final class SkyCommand implements Runnable {
   }
 
   /** Where something stands. */
-  @Command(
-      name = "position",
-      description = "Where something stands at a moment.",
-      mixinStandardHelpOptions = true)
+  @Command(name = "position", mixinStandardHelpOptions = true)
   static final class PositionCommand implements Callable<Integer> {
     @Mixin private Output output;
     @Mixin private PlaceOptions where;
 
-    @Option(names = "--time", required = true, paramLabel = "T", description = "With its offset.")
+    @Option(names = "--time", required = true, paramLabel = "T")
     private OffsetDateTime time;
 
-    @Option(
-        names = "--body",
-        required = true,
-        paramLabel = "BODY",
-        description = "sun, moon, polaris, galactic-centre, M31, or RA,DEC of J2000 in degrees.")
+    @Option(names = "--body", required = true, paramLabel = "BODY")
     private String body;
 
     @Override
     public Integer call() {
-      InvalidInput.check("The year of --time", time.getYear(), 1900, 2100);
+      InvalidInput.check("value.year-of-the-time", time.getYear(), 1900, 2100);
       SkyBody.Position position = SkyBody.parse(body).at(where.place(), time.toInstant());
       Direction direction = position.direction();
       double apparent = direction.altitudeDeg() + Refraction.liftDeg(direction.altitudeDeg());
@@ -151,16 +120,14 @@ final class SkyCommand implements Runnable {
       answer.put("declination", position.ofDate().declinationDeg());
       List<String> lines = new ArrayList<>();
       lines.add(
-          String.format(
-              Locale.ROOT,
-              "azimuth %.3f, altitude %.3f degrees (%.3f as seen through the air)",
+          Words.say(
+              "shell.azimuth-altitude-degrees-as-seen",
               direction.azimuthDeg(),
               direction.altitudeDeg(),
               apparent));
       lines.add(
-          String.format(
-              Locale.ROOT,
-              "right ascension %.4f, declination %.4f degrees, of date",
+          Words.say(
+              "shell.right-ascension-declination-degrees-of",
               position.ofDate().rightAscensionDeg(),
               position.ofDate().declinationDeg()));
       position
@@ -168,7 +135,7 @@ final class SkyCommand implements Runnable {
           .ifPresent(
               lit -> {
                 answer.put("illuminatedFraction", lit);
-                lines.add(String.format(Locale.ROOT, "%.0f %% of it is lit", 100 * lit));
+                lines.add(Words.say("shell.of-it-is-lit", 100 * lit));
               });
       output.answer(answer, lines);
       return 0;
@@ -176,10 +143,7 @@ final class SkyCommand implements Runnable {
   }
 
   /** What happens in a night. */
-  @Command(
-      name = "night",
-      description = "Sunset to sunrise, twilights, moon and darkness of a night.",
-      mixinStandardHelpOptions = true)
+  @Command(name = "night", mixinStandardHelpOptions = true)
   static final class NightCommand implements Callable<Integer> {
     @Mixin private Output output;
     @Mixin private PlaceOptions where;
@@ -197,23 +161,17 @@ final class SkyCommand implements Runnable {
         String time = almanac.event(event).map(t -> text(t, zone)).orElse(null);
         events.put(camelCase(event), time);
         lines.add(
-            "%-18s %s"
-                .formatted(
-                    event.name().toLowerCase(Locale.ROOT).replace('_', ' '),
-                    time == null ? "not this night" : time));
+            row(
+                event.name().toLowerCase(Locale.ROOT).replace('_', ' '),
+                time == null ? Words.say("shell.not-this-night") : time));
       }
       answer.putObject("moon").put("illuminatedFraction", almanac.moonIlluminatedFraction());
-      lines.add(
-          String.format(
-              Locale.ROOT,
-              "%-18s %.0f %% lit at midnight",
-              "moon",
-              100 * almanac.moonIlluminatedFraction()));
+      lines.add(row("moon", Words.say("shell.moon-lit", 100 * almanac.moonIlluminatedFraction())));
       ArrayNode windows = answer.putArray("darkWindows");
       for (Almanac.Window window : almanac.darkWindows()) {
         windows.add(window(window, zone));
         lines.add(
-            "%-18s %s to %s".formatted("dark", text(window.from(), zone), text(window.to(), zone)));
+            row("dark", Words.say("shell.to", text(window.from(), zone), text(window.to(), zone))));
       }
       asked
           .target()
@@ -232,19 +190,21 @@ final class SkyCommand implements Runnable {
       node.put("set", found.set().map(t -> text(t, zone)).orElse(null));
       node.set("bestWindow", found.bestWindow().map(w -> window(w, zone)).orElse(null));
       lines.add(
-          String.format(
-              Locale.ROOT,
-              "%-18s highest at %s, %.1f degrees up",
+          row(
               "target",
-              text(found.transit(), zone),
-              found.transitAltitudeDeg()));
+              Words.say("shell.highest", text(found.transit(), zone), found.transitAltitudeDeg())));
       found
           .bestWindow()
           .ifPresent(
               w ->
                   lines.add(
-                      "%-18s %s to %s"
-                          .formatted("best", text(w.from(), zone), text(w.to(), zone))));
+                      row(
+                          "best",
+                          Words.say("shell.to", text(w.from(), zone), text(w.to(), zone)))));
+    }
+
+    private static String row(String what, String told) {
+      return String.format(Locale.ROOT, "%-18s %s", what, told);
     }
 
     private static ObjectNode window(Almanac.Window window, ZoneId zone) {

@@ -19,14 +19,12 @@ import zygonox.core.sky.Almanac;
 import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.YearView;
 import zygonox.core.sky.YearView.Prospect;
+import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile.IfPresent;
 
 /** Ranks the nights of a year. */
-@Command(
-    name = "year",
-    description = "Which nights are worth it, and for how many dark hours.",
-    mixinStandardHelpOptions = true)
+@Command(name = "year", mixinStandardHelpOptions = true)
 final class SkyYearCommand implements Callable<Integer> {
   private static final int TOLD = 20;
 
@@ -34,31 +32,19 @@ final class SkyYearCommand implements Callable<Integer> {
   @Mixin private SkyCommand.PlaceOptions where;
   @Mixin private SkyCommand.NightOptions asked;
 
-  @Option(
-      names = "--nights",
-      paramLabel = "N",
-      defaultValue = "365",
-      description = "How many nights (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--nights", paramLabel = "N", defaultValue = "365")
   private int nights;
 
-  @Option(
-      names = "--altitude",
-      converter = Typed.Altitude.class,
-      paramLabel = "DEG",
-      description = "How high the target has to be (default: 20, or half its highest).")
+  @Option(names = "--altitude", converter = Typed.Altitude.class, paramLabel = "DEG")
   private Double altitude;
 
-  @Option(
-      names = "--moon",
-      paramLabel = "SHARE",
-      defaultValue = "0.15",
-      description = "Lit share up to which the moon may be up (default: ${DEFAULT-VALUE}).")
+  @Option(names = "--moon", paramLabel = "SHARE", defaultValue = "0.15")
   private double moon;
 
-  @Option(names = "--ics", paramLabel = "FILE", description = "Write the ranked as a calendar.")
+  @Option(names = "--ics", paramLabel = "FILE")
   private Path calendar;
 
-  @Option(names = "--overwrite", description = "Replace the calendar where it is there.")
+  @Option(names = "--overwrite")
   private boolean overwrite;
 
   @Override
@@ -79,12 +65,12 @@ final class SkyYearCommand implements Callable<Integer> {
     List<String> lines = lines(ranked, zone);
     if (calendar != null) {
       NightCalendar.write(
-          asked.target().orElse("Dark sky"),
-          Site.of("the site", where.place(), zone),
+          asked.target().orElse(Words.say("shell.dark-sky")),
+          Site.of(Words.say("shell.the-site"), where.place(), zone),
           ranked,
           calendar,
           overwrite ? IfPresent.REPLACE : IfPresent.REFUSE);
-      lines.add(ranked.size() + " nights are in " + calendar);
+      lines.add(Words.say("shell.nights-are-in", ranked.size(), calendar));
     }
     output.answer(answer, lines);
     return 0;
@@ -116,13 +102,12 @@ final class SkyYearCommand implements Callable<Integer> {
     List<String> lines = new ArrayList<>();
     int told = Math.min(TOLD, ranked.size());
     if (ranked.isEmpty()) {
-      return List.of(
-          "no night is worth it: while it is dark and moonless the target never stands high enough");
+      return List.of(Words.say("shell.no-night-is-worth-it"));
     }
     lines.add(
         told < ranked.size()
-            ? "%d nights are worth it; the %d longest:".formatted(ranked.size(), told)
-            : "%d nights are worth it, the longest first:".formatted(ranked.size()));
+            ? Words.say("shell.nights-are-worth-it-the", ranked.size(), told)
+            : Words.say("shell.nights-are-worth-it-the-longest", ranked.size()));
     for (Prospect night : ranked.subList(0, told)) {
       lines.add(
           String.format(

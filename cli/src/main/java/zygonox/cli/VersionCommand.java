@@ -9,14 +9,12 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import zygonox.core.quantity.ByteSize;
+import zygonox.core.words.Words;
 import zygonox.core.work.Product;
 import zygonox.core.work.Workers;
 
 /** Tells what runs, and on what. */
-@Command(
-    name = "version",
-    description = "Tells version, Java, JavaFX, cores and memory.",
-    mixinStandardHelpOptions = true)
+@Command(name = "version", mixinStandardHelpOptions = true)
 final class VersionCommand implements Callable<Integer> {
   @Mixin private Output output;
 
@@ -34,7 +32,7 @@ final class VersionCommand implements Callable<Integer> {
         List.of(
             Product.signature(),
             "Java " + System.getProperty("java.version") + ", JavaFX " + javafx(),
-            Workers.cores() + " cores, " + memory + " of memory"));
+            Words.say("shell.cores-of-memory", Workers.cores(), memory)));
     return 0;
   }
 

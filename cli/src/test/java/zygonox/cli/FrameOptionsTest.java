@@ -9,7 +9,6 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameReader;
 
 /**
  * What is said of frames and blends that are not as they should be, and times as they are typed.
@@ -45,7 +44,7 @@ class FrameOptionsTest {
                 "blend", "mean", FRAMES, "--every", "8", "--out", out.toString(), "--json")
             .json();
     assertThat(json.get("warnings").findValuesAsText("code")).containsExactly("mixed-runs");
-    Frame made = FrameReader.look(out);
+    Frame made = Frame.look(out);
     assertThat(made.layout().bits()).isEqualTo(16);
   }
 

@@ -3,6 +3,7 @@ package zygonox.core;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
@@ -22,11 +23,15 @@ class ArchitectureTest {
     "program",
     "raster",
     "raw",
+    "format",
     "frame",
-    "measure",
+    "stars",
     "align",
-    "blend",
+    "measure",
+    "combine",
+    "recipe",
     "camera",
+    "rehearsal",
     "night",
     "words",
     "handout"
@@ -62,6 +67,26 @@ class ArchitectureTest {
           .orShould()
           .dependOnClassesThat()
           .haveFullyQualifiedName("java.lang.Thread");
+
+  @ArchTest
+  static final ArchRule noPackageIsLeftOut =
+      noClasses()
+          .should()
+          .resideOutsideOfPackages(
+              java.util.Arrays.stream(ORDER)
+                  .map(name -> "zygonox.core." + name)
+                  .toArray(String[]::new));
+
+  @ArchTest
+  static final ArchRule noStreamRunsInParallel =
+      noClasses()
+          .should()
+          .callMethodWhere(
+              DescribedPredicate.describe(
+                  "a stream is made parallel",
+                  call ->
+                      call.getName().equals("parallel")
+                          || call.getName().equals("parallelStream")));
 
   private static ArchRule layers() {
     var layered = Architectures.layeredArchitecture().consideringOnlyDependenciesInLayers();

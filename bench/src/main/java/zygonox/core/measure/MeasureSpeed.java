@@ -13,12 +13,13 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
-import zygonox.core.camera.Scene;
-import zygonox.core.camera.SimulatedCamera;
-import zygonox.core.frame.UnreadableFrame;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
 import zygonox.core.raster.Raster;
+import zygonox.core.rehearsal.Scene;
+import zygonox.core.rehearsal.SimulatedCamera;
+import zygonox.core.stars.StarShape;
 import zygonox.core.work.Cancellation;
 
 /**

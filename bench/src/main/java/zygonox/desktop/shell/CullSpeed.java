@@ -22,11 +22,13 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.TearDown;
 import org.openjdk.jmh.annotations.Warmup;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Going through a long night in the window, a key at each of its pulses: milliseconds from pulse to
- * pulse. At the end it tells the longest pause and the most memory that was in use. Give it a
- * folder of a thousand frames: {@code -p frames=FOLDER}.
+ * pulse. The longest pause and the most memory that was in use go to the log file. Give it a folder
+ * of a thousand frames: {@code -p frames=FOLDER}.
  */
 @State(Scope.Thread)
 @BenchmarkMode(Mode.SingleShotTime)
@@ -38,6 +40,8 @@ import org.openjdk.jmh.annotations.Warmup;
     jvmArgsAppend = {"-Dprism.order=sw", "-Xmx1500m"})
 public class CullSpeed {
   private static final int STEPS = 200;
+
+  private static final Logger LOG = LoggerFactory.getLogger("zygonox");
 
   @Param("")
   private String frames;
@@ -58,8 +62,7 @@ public class CullSpeed {
       }
       Thread.sleep(10);
     }
-    System.out.printf(
-        "%n%d frames listed after %.1f s%n", count(), (System.nanoTime() - begun) / 1e9);
+    LOG.info("{} frames listed after {} s", count(), (System.nanoTime() - begun) / 1e9);
   }
 
   private int count() {
@@ -74,9 +77,12 @@ public class CullSpeed {
             .sum();
     System.gc();
     long held = Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory();
-    System.out.printf(
-        "longest pause %.0f ms, memory %d MB at the most, %d MB held; process %s%n",
-        longestNanos / 1e6, memory >> 20, held >> 20, resident());
+    LOG.info(
+        "longest pause {} ms, memory {} MB at the most, {} MB held; process {}",
+        longestNanos / 1e6,
+        memory >> 20,
+        held >> 20,
+        resident());
     window.close();
   }
 

@@ -2,21 +2,28 @@ package zygonox.core.align;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import zygonox.core.format.DecodeMemory;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.PixelSource;
+import zygonox.core.format.ReadFault;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.PixelSource;
-import zygonox.core.frame.UnreadableFrame;
-import zygonox.core.measure.FoundStar;
-import zygonox.core.measure.StarFinder;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.stars.FoundStar;
+import zygonox.core.stars.StarFinder;
+import zygonox.core.stars.StarList;
 import zygonox.core.work.Cancellation;
-import zygonox.core.work.Progress;
+import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workers;
+import zygonox.core.work.Workroom;
 
 /** Brings frames onto one of them by their stars. */
 public final class StarAligner {
@@ -26,34 +33,64 @@ public final class StarAligner {
   /** Stars used of each frame: enough to cover it, few enough to match fast. */
   private static final int MOST_STARS = 600;
 
+  /** Share of its worth that a frame at either end loses; common practice, no source. */
+  private static final double LESS_AT_THE_ENDS = 0.3;
+
   private final Optional<Path> wantedReference;
+  private final StarList known;
 
   /**
    * @param wantedReference the frame to bring the others onto; empty: chosen
    */
   public StarAligner(Optional<Path> wantedReference) {
+    this(wantedReference, StarList.usual());
+  }
+
+  /**
+   * @param known where the stars of frames are kept
+   */
+  StarAligner(Optional<Path> wantedReference, StarList known) {
     this.wantedReference = wantedReference;
+    this.known = known;
   }
 
   /**
    * @param reference the frame the others lie on
+   * @param referenceStars its stars, the brightest first
    * @param frames those that can take part, in order, the reference among them
    * @param alignments how each of them lies on the reference
-   * @param failures the others
+   * @param failures those that could not be brought onto it
+   * @param unread those that could not be decoded
    */
   public record Outcome(
-      Frame reference, List<Frame> frames, List<Alignment> alignments, List<Unmatched> failures) {}
+      Frame reference,
+      List<FoundStar> referenceStars,
+      List<Frame> frames,
+      List<Alignment> alignments,
+      List<Unmatched> failures,
+      List<Unread> unread) {}
+
+  /** A frame that could not be decoded, and why. */
+  public record Unread(Frame frame, ReadFault fault) {}
 
   /**
-   * @param frames one or more, in order of time
+   * @param given one or more frames, in order of time
    * @throws InvalidInput when the wanted reference is not among the frames
    */
-  public Outcome align(List<Frame> frames, Progress progress, Cancellation cancellation) {
-    List<List<FoundStar>> stars = findStars(frames, progress, cancellation);
+  public Outcome align(List<Frame> given, Workroom room) {
+    Cancellation cancellation = room.cancellation();
+    List<Unread> unread = Collections.synchronizedList(new ArrayList<>());
+    Map<Frame, List<FoundStar>> found = findStars(given, room, unread);
+    List<Frame> frames = given.stream().filter(found::containsKey).toList();
+    if (frames.isEmpty()) {
+      throw new WorkFailed(
+          Phrasebook.say("refused.none-of-the-frames-could", unread.get(0).frame().file()));
+    }
+    List<List<FoundStar>> stars = frames.stream().map(found::get).toList();
     int reference = reference(frames, stars);
     StarMatcher matcher = new StarMatcher(stars.get(reference));
     Map<Integer, StarMatcher.Match> matches = new HashMap<>();
-    matches.put(reference, new StarMatcher.Match(Homography.IDENTITY, 0, 0));
+    matches.put(reference, new StarMatcher.Match(Homography.IDENTITY, 0, 0, List.of()));
     // Outwards from the reference, each with its neighbour's map as the guess.
     for (int step : new int[] {1, -1}) {
       Homography guess = Homography.IDENTITY;
@@ -66,14 +103,15 @@ public final class StarAligner {
         }
       }
     }
-    return outcome(frames, stars, reference, matches);
+    return outcome(frames, stars, reference, matches, List.copyOf(unread));
   }
 
   private static Outcome outcome(
       List<Frame> frames,
       List<List<FoundStar>> stars,
       int reference,
-      Map<Integer, StarMatcher.Match> matches) {
+      Map<Integer, StarMatcher.Match> matches,
+      List<Unread> unread) {
     List<Frame> aligned = new ArrayList<>();
     List<Alignment> alignments = new ArrayList<>();
     List<Unmatched> failures = new ArrayList<>();
@@ -86,34 +124,48 @@ public final class StarAligner {
       } else {
         aligned.add(frames.get(i));
         int inliers = i == reference ? count : match.inliers();
-        alignments.add(new Alignment(file, count, inliers, match.rmsPixels(), match.map()));
+        alignments.add(
+            new Alignment(file, count, inliers, match.rmsPixels(), match.map(), match.misses()));
       }
     }
-    return new Outcome(frames.get(reference), aligned, alignments, failures);
+    return new Outcome(
+        frames.get(reference), stars.get(reference), aligned, alignments, failures, unread);
   }
 
-  private static List<List<FoundStar>> findStars(
-      List<Frame> frames, Progress progress, Cancellation cancellation) {
-    List<List<FoundStar>> stars = new ArrayList<>();
-    frames.forEach(f -> stars.add(List.of()));
+  private Map<Frame, List<FoundStar>> findStars(
+      List<Frame> frames, Workroom room, List<Unread> unread) {
+    Map<Frame, List<FoundStar>> stars = new ConcurrentHashMap<>();
     AtomicInteger done = new AtomicInteger();
-    try (Workers workers = Workers.perCore()) {
-      workers.forEach(
+    long each = frames.stream().mapToLong(StarFinder::heldBytes).max().orElseThrow();
+    try (Workers crew = room.crew(each);
+        DecodeMemory memory = new DecodeMemory()) {
+      crew.forEach(
           frames.size(),
           (i, worker) -> {
-            try (PixelSource source = FrameReader.open(frames.get(i))) {
-              List<FoundStar> found = new StarFinder(MOST_STARS).find(source, cancellation);
-              synchronized (stars) {
-                stars.set(i, found);
-              }
+            Frame frame = frames.get(i);
+            try {
+              stars.put(frame, starsOf(frame, memory, room.cancellation()));
             } catch (UnreadableFrame e) {
-              // Without stars it will be left out as unmatched; reading it again tells no more.
-              cancellation.check();
+              unread.add(new Unread(frame, e.fault()));
             }
-            progress.step(done.incrementAndGet(), frames.size());
+            room.progress().step(done.incrementAndGet(), frames.size());
           });
     }
     return stars;
+  }
+
+  private List<FoundStar> starsOf(Frame frame, DecodeMemory memory, Cancellation cancellation)
+      throws UnreadableFrame {
+    cancellation.check();
+    Optional<List<FoundStar>> kept = known.of(frame.file());
+    if (kept.isPresent()) {
+      return kept.get();
+    }
+    try (PixelSource source = PictureReader.open(frame, memory)) {
+      List<FoundStar> found = new StarFinder(MOST_STARS).find(source, cancellation);
+      known.keep(frame.file(), found);
+      return found;
+    }
   }
 
   private int reference(List<Frame> frames, List<List<FoundStar>> stars) {
@@ -121,18 +173,25 @@ public final class StarAligner {
       return indexOf(frames, wantedReference.get());
     }
     int best = 0;
-    double bestScore = -1;
-    double middle = (frames.size() - 1) / 2.0;
-    for (int i = 0; i < frames.size(); i++) {
-      // Frames at the ends share the least sky with the rest.
-      double away = middle == 0 ? 0 : Math.abs(i - middle) / middle;
-      double score = stars.get(i).size() * (1 - 0.3 * away);
-      if (score > bestScore) {
-        bestScore = score;
+    for (int i = 1; i < frames.size(); i++) {
+      if (worth(stars.get(i).size(), i, frames.size())
+          > worth(stars.get(best).size(), best, frames.size())) {
         best = i;
       }
     }
     return best;
+  }
+
+  /**
+   * How good a reference a frame is: by its stars, and less towards the ends of the night, which
+   * share the least sky with the rest.
+   *
+   * @param index the frame's place among {@code count} in order of time
+   */
+  public static double worth(int stars, int index, int count) {
+    double middle = (count - 1) / 2.0;
+    double away = middle == 0 ? 0 : Math.abs(index - middle) / middle;
+    return stars * (1 - LESS_AT_THE_ENDS * away);
   }
 
   private static int indexOf(List<Frame> frames, Path wanted) {
@@ -142,7 +201,7 @@ public final class StarAligner {
         return i;
       }
     }
-    throw new InvalidInput(
-        "The reference " + wanted + " is not among the frames; name one of those to be blended");
+    throw InvalidInput.about(
+        "reference", Phrasebook.say("refused.the-reference-is-not-among", wanted));
   }
 }

@@ -5,7 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zygonox.core.measure.FoundStar;
+import zygonox.core.stars.FoundStar;
 
 /** Stars by place, for finding the nearest. */
 final class StarGrid {

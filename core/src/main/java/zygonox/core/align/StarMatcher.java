@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import zygonox.core.align.HomographyFit.Pair;
-import zygonox.core.measure.FoundStar;
+import zygonox.core.stars.FoundStar;
 
 /**
  * Finds the projective map between two pictures of the same stars. Tries a guess first (frames
@@ -25,6 +25,9 @@ final class StarMatcher {
   /** How far a guess may be off, in pixels. */
   private static final double GUESS_PIXELS = 14;
 
+  /** What moves less stays put. */
+  private static final double STILL_PIXELS = 0.6;
+
   private static final int DRAWS = 400;
 
   private final List<FoundStar> reference;
@@ -38,7 +41,7 @@ final class StarMatcher {
   }
 
   /** A map and the stars that speak for it. */
-  record Match(Homography map, int inliers, double rmsPixels) {}
+  record Match(Homography map, int inliers, double rmsPixels, List<Miss> misses) {}
 
   /** The fewest stars that must agree before a match is believed. */
   static int enough(int stars) {
@@ -53,10 +56,42 @@ final class StarMatcher {
     if (guess != null) {
       Optional<Match> near = fit(pairs(stars, guess, GUESS_PIXELS), stars);
       if (near.isPresent() && near.get().inliers() >= enough) {
-        return near;
+        return isStill(near.get()) ? moving(stars).or(() -> near) : near;
       }
     }
     return fit(triangles.pairs(stars), stars).filter(m -> m.inliers() >= enough);
+  }
+
+  /** Whether nothing moves: hot pixels do not either, and may be all that agrees. */
+  private boolean isStill(Match match) {
+    return reference.stream()
+        .allMatch(
+            s ->
+                Math.hypot(match.map.x(s.x(), s.y()) - s.x(), match.map.y(s.x(), s.y()) - s.y())
+                    < STILL_PIXELS);
+  }
+
+  /**
+   * A match by those stars alone that do not stay put, where as many agree on one as would make a
+   * match of them: on a tripod the others are hot pixels.
+   */
+  private Optional<Match> moving(List<FoundStar> stars) {
+    List<FoundStar> own = free(stars, grid);
+    StarGrid there = new StarGrid(stars);
+    List<FoundStar> others = free(reference, there);
+    int enough = Math.max(enough(Math.min(own.size(), others.size())), own.size() / 3);
+    if (Math.min(own.size(), others.size()) < StarAligner.FEWEST_STARS) {
+      return Optional.empty();
+    }
+    StarMatcher among = new StarMatcher(others);
+    return among
+        .fit(among.triangles.pairs(own), own)
+        .filter(m -> m.inliers() >= enough)
+        .filter(m -> !isStill(m));
+  }
+
+  private static List<FoundStar> free(List<FoundStar> stars, StarGrid of) {
+    return stars.stream().filter(s -> of.nearest(s.x(), s.y(), STILL_PIXELS).isEmpty()).toList();
   }
 
   private List<Pair> pairs(List<FoundStar> stars, Homography map, double within) {
@@ -90,7 +125,17 @@ final class StarMatcher {
     Homography last = map;
     double squares =
         agreeing.stream().mapToDouble(p -> p.missBy(last) * p.missBy(last)).average().orElse(0);
-    return Optional.of(new Match(map, agreeing.size(), Math.sqrt(squares)));
+    List<Miss> misses =
+        agreeing.stream()
+            .map(
+                p ->
+                    new Miss(
+                        p.toX(),
+                        p.toY(),
+                        last.x(p.fromX(), p.fromY()) - p.toX(),
+                        last.y(p.fromX(), p.fromY()) - p.toY()))
+            .toList();
+    return Optional.of(new Match(map, agreeing.size(), Math.sqrt(squares), misses));
   }
 
   private static Homography draw(List<Pair> candidates) {

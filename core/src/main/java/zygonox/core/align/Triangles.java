@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import zygonox.core.align.HomographyFit.Pair;
-import zygonox.core.measure.FoundStar;
+import zygonox.core.stars.FoundStar;
 
 /**
  * The triangles of a picture's brightest stars, known by their shape: the middle and the shortest

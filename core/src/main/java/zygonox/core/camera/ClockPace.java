@@ -21,7 +21,7 @@ public final class ClockPace implements Pace {
    * @param times how many times as fast as the machine's clock it goes on: 1 for real time
    */
   public ClockPace(Instant start, double times) {
-    InvalidInput.check("The pace", times, 0.001, FASTEST);
+    InvalidInput.check("value.pace", times, 0.001, FASTEST);
     this.start = start;
     this.times = times;
   }

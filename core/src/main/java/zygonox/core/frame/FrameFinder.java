@@ -9,7 +9,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
+import zygonox.core.format.ReadFault;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WorkFailed;
@@ -59,7 +62,7 @@ public final class FrameFinder {
 
   private static Object look(Path file) {
     try {
-      return FrameReader.look(file);
+      return Frame.look(file);
     } catch (UnreadableFrame e) {
       return e.fault();
     }
@@ -76,7 +79,7 @@ public final class FrameFinder {
       } else if (Files.exists(path)) {
         candidates.put(real(path), new Candidate(path, true));
       } else {
-        throw new InvalidInput(path + " is not there; name a frame or a folder of frames");
+        throw new InvalidInput(Phrasebook.say("refused.is-not-there-name-a", path));
       }
     }
     return candidates;
@@ -97,7 +100,7 @@ public final class FrameFinder {
           .sorted((a, b) -> NaturalOrder.INSTANCE.compare(a.toString(), b.toString()))
           .toList();
     } catch (IOException e) {
-      throw new WorkFailed("The folder " + folder + " cannot be read; check its permissions", e);
+      throw new WorkFailed(Phrasebook.say("refused.the-folder-cannot-be-read", folder), e);
     }
   }
 

@@ -13,6 +13,10 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
+import zygonox.core.format.CaptureTime;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.PictureFormat;
+import zygonox.core.format.ReadFault;
 
 /**
  * Frames in capture order, and the files beside them that could not be read.

@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import zygonox.core.format.CaptureTime;
 
 /**
  * Guesses what runs were taken for, by their settings, their company and their names. All rules are
@@ -29,13 +30,18 @@ final class KindGuess {
   /** A foreground gets at least so many times the sky's exposure. */
   private static final double CLEARLY_LONGER = 1.4;
 
-  private static final Map<FrameKind, Pattern> NAMES =
-      Map.of(
-          FrameKind.DARK, Pattern.compile("(^|[^a-z])(dark|bias)s?([^a-z]|$)"),
-          FrameKind.FLAT, Pattern.compile("(^|[^a-z])flats?([^a-z]|$)"),
-          FrameKind.FOREGROUND, Pattern.compile("(^|[^a-z])(foreground|ground)([^a-z]|$)"),
-          FrameKind.TEST, Pattern.compile("(^|[^a-z])tests?([^a-z]|$)"),
-          FrameKind.BURST, Pattern.compile("(^|[^a-z])bursts?([^a-z]|$)"));
+  /** A sky has at least so many times the foreground's frames. */
+  private static final int MANY_MORE = 2;
+
+  /** Asked in this order: what is shot for calibration is named so, wherever it was shot. */
+  private static final List<Map.Entry<FrameKind, Pattern>> NAMES =
+      List.of(
+          Map.entry(FrameKind.DARK, Pattern.compile("(^|[^a-z])(dark|bias)s?([^a-z]|$)")),
+          Map.entry(FrameKind.FLAT, Pattern.compile("(^|[^a-z])flats?([^a-z]|$)")),
+          Map.entry(
+              FrameKind.FOREGROUND, Pattern.compile("(^|[^a-z])(foreground|ground)([^a-z]|$)")),
+          Map.entry(FrameKind.TEST, Pattern.compile("(^|[^a-z])tests?([^a-z]|$)")),
+          Map.entry(FrameKind.BURST, Pattern.compile("(^|[^a-z])bursts?([^a-z]|$)")));
 
   private KindGuess() {}
 
@@ -80,7 +86,7 @@ final class KindGuess {
 
   private static Optional<FrameKind> named(String name) {
     String lower = name.toLowerCase(Locale.ROOT);
-    return NAMES.entrySet().stream()
+    return NAMES.stream()
         .filter(e -> e.getValue().matcher(lower).find())
         .map(Map.Entry::getKey)
         .findFirst();
@@ -100,6 +106,11 @@ final class KindGuess {
 
   /** A few frames are explained by the sky run nearest to them. */
   private static FrameRun byCompany(FrameRun run, List<FrameRun> all) {
+    boolean besideTheSky =
+        run.reason() == KindReason.MANY_LONG && all.stream().anyMatch(r -> isSkyFor(r, run));
+    if (besideTheSky) {
+      return run.withKind(FrameKind.FOREGROUND, KindReason.LONGER_THAN_SKY);
+    }
     if (run.kind() != FrameKind.UNKNOWN || run.exposureSeconds() == 0) {
       return run;
     }
@@ -118,5 +129,12 @@ final class KindGuess {
       return run.withKind(FrameKind.TEST, KindReason.BEFORE_A_RUN);
     }
     return run.frames().size() == 1 ? run.withKind(FrameKind.TEST, KindReason.ALONE) : run;
+  }
+
+  /** Whether a run is the night's sky, and another the few longer frames for its ground. */
+  private static boolean isSkyFor(FrameRun sky, FrameRun ground) {
+    return sky.reason() == KindReason.MANY_LONG
+        && sky.frames().size() >= MANY_MORE * ground.frames().size()
+        && ground.exposureSeconds() >= CLEARLY_LONGER * sky.exposureSeconds();
   }
 }

@@ -3,6 +3,13 @@ package zygonox.core.frame;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
+import zygonox.core.format.Depth;
+import zygonox.core.format.JpegQuality;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.format.PictureHeader;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.PixelSource;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
@@ -19,6 +26,7 @@ public final class PictureCopy {
    * @param wanted depth of the copy; empty: what the picture has, or the format's nearest
    * @param jpeg how much is kept where it becomes a JPEG
    * @param madeBy how the picture was made, in a few words
+   * @param recipe how it can be made again from where the copy lies, as JSON; empty where unknown
    * @throws WorkFailed when reading or writing fails; nothing is changed then
    */
   public static void write(
@@ -28,25 +36,27 @@ public final class PictureCopy {
       Optional<Depth> wanted,
       JpegQuality jpeg,
       String madeBy,
+      String recipe,
       Cancellation cancellation) {
     OutputFormat format = OutputFormat.of(target);
     int bits = from.layout().bits();
     Depth depth = wanted.orElse(format.nearest(Depth.ofBits(bits)));
     PictureHeader header =
         new PictureHeader(
-            from.layout().width(),
-            from.layout().height(),
-            from.layout().channels(),
-            depth,
-            from.info().upright(),
-            jpeg,
-            () -> madeBy);
+                from.layout().width(),
+                from.layout().height(),
+                from.layout().channels(),
+                depth,
+                from.info().upright(),
+                jpeg,
+                () -> madeBy)
+            .withRecipe(() -> recipe);
     format.write(
         target,
         ifPresent,
         header,
         sink -> {
-          try (PixelSource source = FrameReader.open(from)) {
+          try (PixelSource source = PictureReader.open(from)) {
             short[] samples = new short[ROWS * header.rowSamples()];
             float[] floats = depth == Depth.FLOAT ? new float[samples.length] : null;
             float white = bits == 8 ? 255 : 65_535;

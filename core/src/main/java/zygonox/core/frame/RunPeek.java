@@ -3,6 +3,8 @@ package zygonox.core.frame;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import zygonox.core.format.QuickLook;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 

@@ -16,9 +16,9 @@ public record Battery(int shots, double hours, double freezingShare) {
   private static final double LEAST_SHARE = 0.1;
 
   public Battery {
-    InvalidInput.check("The battery's shots", shots, 1, 1_000_000);
-    InvalidInput.check("The battery's hours", hours, 0.01, 10_000);
-    InvalidInput.check("The battery's share left at freezing", freezingShare, LEAST_SHARE, 1);
+    InvalidInput.check("value.battery-s-shots", shots, 1, 1_000_000);
+    InvalidInput.check("value.battery-s-hours", hours, 0.01, 10_000);
+    InvalidInput.check("value.battery-s-share-left-at", freezingShare, LEAST_SHARE, 1);
   }
 
   /**
@@ -26,7 +26,7 @@ public record Battery(int shots, double hours, double freezingShare) {
    * through what is left at 0, never under a tenth [common practice; batteries differ].
    */
   public double shareAt(double celsius) {
-    InvalidInput.check("The temperature in degrees Celsius", celsius, -60, 60);
+    InvalidInput.check("value.temperature-in-degrees-celsius", celsius, -60, 60);
     double lost = (1 - freezingShare) * (WARM_C - celsius) / WARM_C;
     return Math.max(LEAST_SHARE, Math.min(1, 1 - lost));
   }

@@ -35,11 +35,11 @@ public record CameraModel(
   private static final int USUAL_HIGHEST_ISO = 25_600;
 
   public CameraModel {
-    InvalidInput.check("The longest timed shutter in seconds", longestTimedSeconds, 0.1, 3600);
-    InvalidInput.check("The base ISO speed", baseIso, 25, 100_000);
-    InvalidInput.check("The highest ISO speed", highestIso, baseIso, 1_000_000);
-    InvalidInput.check("The bytes of one frame", (double) rawBytes, 1, 1e10);
-    InvalidInput.check("The time to store a frame in seconds", writeSeconds, 0, 600);
+    InvalidInput.check("value.longest-timed-shutter-in-seconds", longestTimedSeconds, 0.1, 3600);
+    InvalidInput.check("value.base-iso-speed", baseIso, 25, 100_000);
+    InvalidInput.check("value.highest-iso-speed", highestIso, baseIso, 1_000_000);
+    InvalidInput.check("value.bytes-of-one-frame", (double) rawBytes, 1, 1e10);
+    InvalidInput.check("value.time-to-store-a-frame-in-seconds", writeSeconds, 0, 600);
   }
 
   /** What may be expected of a camera of which only its sensor is known. */

@@ -12,6 +12,7 @@ import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * Gear as JSON. Of a camera only the sensor must be there, of a lens its focal length and aperture;
@@ -97,8 +98,7 @@ public final class GearJson {
         return means;
       }
     }
-    throw new InvalidInput(
-        "\"interval\" is \"" + text + "\"; it must be closed-time or start-to-start");
+    throw new InvalidInput(Phrasebook.say("refused.interval-is-it-must-be", text));
   }
 
   private static String key(IntervalMeans means) {

@@ -26,7 +26,7 @@ public record Kit(CameraModel camera, Lens lens, RemoteTimer timer, ByteSize car
   private static final double USABLE_CARD = 0.8;
 
   public Kit {
-    InvalidInput.check("The count of batteries", batteries, 1, 100);
+    InvalidInput.check("value.count-of-batteries", batteries, 1, 100);
   }
 
   /** A kit of which only body and lens are known. */

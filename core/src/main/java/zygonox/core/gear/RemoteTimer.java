@@ -19,7 +19,7 @@ public record RemoteTimer(String name, double shortestGapSeconds, IntervalMeans 
   }
 
   public RemoteTimer {
-    InvalidInput.check("The timer's shortest closed time in seconds", shortestGapSeconds, 0, 60);
+    InvalidInput.check("value.timer-s-shortest-closed-time", shortestGapSeconds, 0, 60);
   }
 
   /** The number to set as the interval on it, in s. */

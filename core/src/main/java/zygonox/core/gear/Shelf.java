@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.function.Function;
 import zygonox.core.optics.Lens;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.work.DiskFault;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
@@ -64,12 +65,12 @@ public record Shelf(List<CameraModel> cameras, List<Lens> lenses, List<RemoteTim
           joined(own.timers, made.timers, RemoteTimer::name));
     } catch (JsonProcessingException e) {
       long line = e.getLocation() == null ? 1 : e.getLocation().getLineNr();
-      throw new InvalidInput(
-          file + " is damaged at line " + line + "; restore it from a copy or delete it", e);
+      throw new InvalidInput(Phrasebook.say("refused.is-damaged-at-line-restore", file, line), e);
     } catch (IOException e) {
-      throw new InvalidInput(file + " cannot be read: " + DiskFault.reason(e), e);
+      throw new InvalidInput(
+          Phrasebook.say("refused.cannot-be-read", file, DiskFault.reason(e)), e);
     } catch (InvalidInput e) {
-      throw new InvalidInput(file + " is not a shelf of gear: " + e.getMessage(), e);
+      throw new InvalidInput(Phrasebook.say("refused.is-not-a-shelf-of", file, e.getMessage()), e);
     }
   }
 

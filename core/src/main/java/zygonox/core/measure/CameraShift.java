@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import zygonox.core.stars.OrderStatistic;
 
 /**
  * Where the camera lay through a run. The ground tells it best; where the ground is too dark, the
@@ -60,9 +61,10 @@ final class CameraShift {
     if (known < FEWEST_STEPS) {
       return ground;
     }
-    double rateX = median(Arrays.copyOf(across, known));
-    double rateY = median(Arrays.copyOf(down, known));
-    boolean followsSky = moves(ground) && Math.hypot(rateX, rateY) * median(time) < LEAST_JUMP;
+    double rateX = OrderStatistic.median(Arrays.copyOf(across, known));
+    double rateY = OrderStatistic.median(Arrays.copyOf(down, known));
+    boolean followsSky =
+        moves(ground) && Math.hypot(rateX, rateY) * OrderStatistic.median(time) < LEAST_JUMP;
     long certain = ground.stream().filter(g -> g.uncertainty() < CERTAIN_PIXELS).count();
     if (certain >= known && !followsSky) {
       return ground;
@@ -93,7 +95,8 @@ final class CameraShift {
             .filter(OptionalDouble::isPresent)
             .mapToDouble(OptionalDouble::getAsDouble)
             .toArray();
-    double usual = known.length == 0 ? UNKNOWN_SECONDS : Math.max(0.1, median(known));
+    double usual =
+        known.length == 0 ? UNKNOWN_SECONDS : Math.max(0.1, OrderStatistic.median(known));
     return seconds.stream()
         .mapToDouble(s -> s.orElse(usual))
         .map(s -> Math.abs(s - usual) < CLOCK_SECONDS || s <= 0 ? usual : s)
@@ -106,12 +109,6 @@ final class CameraShift {
     for (int i = 1; i < ground.size(); i++) {
       jumps[i - 1] = Math.abs(ground.get(i).certainPixels() - ground.get(i - 1).certainPixels());
     }
-    return median(jumps) > LEAST_JUMP;
-  }
-
-  private static double median(double[] values) {
-    double[] sorted = values.clone();
-    Arrays.sort(sorted);
-    return sorted[sorted.length / 2];
+    return OrderStatistic.median(jumps) > LEAST_JUMP;
   }
 }

@@ -1,5 +1,7 @@
 package zygonox.core.measure;
 
+import zygonox.core.stars.GreyStrip;
+
 /**
  * How much neighbouring pixels of a frame differ, strip by strip. Bends are summed rather than
  * slopes: a smooth sky has slopes too.

@@ -3,6 +3,7 @@ package zygonox.core.measure;
 import java.util.List;
 import java.util.Optional;
 import zygonox.core.frame.Frame;
+import zygonox.core.stars.StarShape;
 
 /**
  * What was measured of a frame.

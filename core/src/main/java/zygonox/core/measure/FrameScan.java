@@ -3,6 +3,10 @@ package zygonox.core.measure;
 import java.util.List;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.stars.FoundStar;
+import zygonox.core.stars.GreyStrip;
+import zygonox.core.stars.Spot;
+import zygonox.core.stars.StarSearch;
 import zygonox.core.work.Cancellation;
 
 /**

@@ -17,7 +17,7 @@ public record Histogram(double[] shares) {
    * @param steps 2 to 65,536
    */
   public static Histogram of(Raster frame, int steps) {
-    InvalidInput.check("The count of steps", steps, 2, MOST_STEPS);
+    InvalidInput.check("value.count-of-steps", steps, 2, MOST_STEPS);
     var layout = frame.layout();
     int channel = layout.channels() > 1 ? 1 : 0;
     double perValue = (double) steps / (layout.white() + 1.0);

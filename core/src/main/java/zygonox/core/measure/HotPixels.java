@@ -3,6 +3,7 @@ package zygonox.core.measure;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import zygonox.core.stars.Spot;
 
 /**
  * Hot pixels of a run: spots that stay in their pixel while the stars go on. A single frame cannot

@@ -39,13 +39,13 @@ public record Judge(
   private static final double CERTAIN_SIGMA = 5;
 
   public Judge {
-    InvalidInput.check("The share of stars", starsShare, 0, 1);
-    InvalidInput.check("The share of stars to drop", starsGoneShare, 0, starsShare);
-    InvalidInput.check("How much wider", wider, 1, 10);
-    InvalidInput.check("How much brighter", brighter, 1, 100);
-    InvalidInput.check("The bump in pixels", bumpPixels, 0.1, 1000);
-    InvalidInput.check("The share of sharpness", sharpShare, 0, 1);
-    InvalidInput.check("The clipped share", clippedShare, 0, 1);
+    InvalidInput.check("value.share-of-stars", starsShare, 0, 1);
+    InvalidInput.check("value.share-of-stars-to-drop", starsGoneShare, 0, starsShare);
+    InvalidInput.check("value.how-much-wider", wider, 1, 10);
+    InvalidInput.check("value.how-much-brighter", brighter, 1, 100);
+    InvalidInput.check("value.bump-in-pixels", bumpPixels, 0.1, 1000);
+    InvalidInput.check("value.share-of-sharpness", sharpShare, 0, 1);
+    InvalidInput.check("value.clipped-share", clippedShare, 0, 1);
   }
 
   public Judge withStars(double share) {

@@ -31,7 +31,7 @@ final class LineSums {
   private final float[] moved;
   private final float[] most;
   private boolean rising;
-  private Line best;
+  private StraightLine best;
   private double least;
 
   /**
@@ -61,7 +61,7 @@ final class LineSums {
    * @param before a line that it has to surpass, or null
    * @return that line where none does
    */
-  Line strongest(double believed, Line before) {
+  StraightLine strongest(double believed, StraightLine before) {
     best = before;
     least = before == null ? believed : Math.max(believed, before.strength());
     for (boolean up : new boolean[] {false, true}) {
@@ -143,7 +143,7 @@ final class LineSums {
       shift++;
     }
     least = most[row] / noise;
-    best = new Line(x0, row, x0 + length - 1.0, rising ? row - shift : row + shift, least);
+    best = new StraightLine(x0, row, x0 + length - 1.0, rising ? row - shift : row + shift, least);
   }
 
   /** Where the highest of some values stands; -1 where none is above a threshold. */

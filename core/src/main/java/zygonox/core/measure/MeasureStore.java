@@ -1,43 +1,36 @@
 package zygonox.core.measure;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
-import java.io.RandomAccessFile;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import zygonox.core.format.ReadFault;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.ReadFault;
+import zygonox.core.stars.Spot;
+import zygonox.core.stars.StarShape;
 import zygonox.core.work.Cancellation;
-import zygonox.core.work.Folders;
+import zygonox.core.work.ContentKey;
+import zygonox.core.work.KeptFiles;
 import zygonox.core.work.Progress;
-import zygonox.core.work.WholeFile;
 
 /**
  * Remembers what was measured of runs, by what is in their files: a second look costs nothing, and
  * a file that has moved or is called otherwise is known again. It may be thrown away at any time.
  *
- * @param folder holds one file for each run
+ * @param kept holds one file for each run
  */
-public record MeasureStore(Path folder) {
+public record MeasureStore(KeptFiles kept) {
   /** Goes up whenever the same frame would be measured otherwise. */
-  private static final int VERSION = 3;
+  private static final String PURPOSE = "measure 3";
 
   private static final ObjectMapper JSON = new ObjectMapper();
 
-  /** Of a file this much is read at its start, its middle and its end, beside its size. */
-  private static final int SAMPLE_BYTES = 1 << 15;
-
   /** Where the system wants such things. */
   public static MeasureStore usual() {
-    return new MeasureStore(Folders.cache());
+    return new MeasureStore(KeptFiles.usual());
   }
 
   private record KeptFrame(
@@ -60,8 +53,8 @@ public record MeasureStore(Path folder) {
       Progress progress,
       Cancellation cancellation,
       BiConsumer<Frame, ReadFault> onUnreadable) {
-    Optional<Path> file = key(frames).map(k -> folder.resolve("run-" + k + ".json"));
-    Optional<RunMeasure> known = file.flatMap(f -> read(f, frames));
+    Optional<String> file = key(frames).map(k -> "run-" + k + ".json");
+    Optional<RunMeasure> known = file.flatMap(kept::read).flatMap(b -> read(b, frames));
     if (known.isPresent()) {
       progress.step(frames.size(), frames.size());
       return known.get();
@@ -73,12 +66,9 @@ public record MeasureStore(Path folder) {
     return measured;
   }
 
-  private static Optional<RunMeasure> read(Path file, List<Frame> frames) {
-    if (!Files.exists(file)) {
-      return Optional.empty();
-    }
+  private static Optional<RunMeasure> read(byte[] bytes, List<Frame> frames) {
     try {
-      KeptRun kept = JSON.readValue(file.toFile(), KeptRun.class);
+      KeptRun kept = JSON.readValue(bytes, KeptRun.class);
       if (kept.frames.size() != frames.size()) {
         return Optional.empty();
       }
@@ -103,8 +93,8 @@ public record MeasureStore(Path folder) {
     }
   }
 
-  private void write(Path file, RunMeasure run) {
-    List<KeptFrame> kept =
+  private void write(String file, RunMeasure run) {
+    List<KeptFrame> measures =
         run.frames().stream()
             .map(
                 m ->
@@ -118,43 +108,18 @@ public record MeasureStore(Path folder) {
                         m.lamp().orElse(null)))
             .toList();
     try {
-      Files.createDirectories(folder);
-      WholeFile.write(
-          file,
-          WholeFile.IfPresent.REPLACE,
-          path -> JSON.writeValue(path.toFile(), new KeptRun(kept, run.hotPixels())));
-    } catch (IOException | RuntimeException e) {
-      // Nowhere to remember: the next look is slower, and nothing else.
-      return;
+      kept.write(file, JSON.writeValueAsBytes(new KeptRun(measures, run.hotPixels())));
+    } catch (JsonProcessingException e) {
+      throw new IllegalStateException(e);
     }
   }
 
   /** Tells a run by its files' contents; empty where one cannot be read. */
   private static Optional<String> key(List<Frame> frames) {
     try {
-      MessageDigest digest = MessageDigest.getInstance("SHA-256");
-      digest.update((byte) VERSION);
-      for (Frame frame : frames) {
-        update(digest, frame.file());
-      }
-      return Optional.of(HexFormat.of().formatHex(digest.digest(), 0, 16));
+      return Optional.of(ContentKey.of(PURPOSE, frames.stream().map(Frame::file).toList()));
     } catch (IOException e) {
       return Optional.empty();
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException("every Java has SHA-256", e);
-    }
-  }
-
-  private static void update(MessageDigest digest, Path file) throws IOException {
-    try (RandomAccessFile in = new RandomAccessFile(file.toFile(), "r")) {
-      long size = in.length();
-      digest.update(Long.toString(size).getBytes(StandardCharsets.US_ASCII));
-      byte[] sample = new byte[(int) Math.min(size, SAMPLE_BYTES)];
-      for (int part = 0; part < 3; part++) {
-        in.seek(part * (size - sample.length) / 2);
-        in.readFully(sample);
-        digest.update(sample);
-      }
     }
   }
 }

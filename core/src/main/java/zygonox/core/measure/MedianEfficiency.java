@@ -11,7 +11,7 @@ import org.hipparchus.special.Gamma;
  * Advanced Theory of Statistics, vol. 1, ch. 14), integrated here numerically; for n to infinity it
  * tends to 2/pi.
  */
-public final class MedianEfficiency {
+final class MedianEfficiency {
   /** From here on the asymptotic value is right to better than half a percent of the gain. */
   private static final int MANY = 100;
 

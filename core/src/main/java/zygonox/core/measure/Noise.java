@@ -1,5 +1,7 @@
 package zygonox.core.measure;
 
+import zygonox.core.stars.OrderStatistic;
+
 /** Robust noise of a patch of picture. */
 public final class Noise {
   /** Half of a normal distribution lies within this many sigma of its centre. */

@@ -1,6 +1,7 @@
 package zygonox.core.measure;
 
 import java.util.List;
+import zygonox.core.stars.OrderStatistic;
 
 /**
  * What a frame has and its neighbours do not, in units of its noise. Where the scene has edges, or

@@ -1,6 +1,7 @@
 package zygonox.core.measure;
 
 import java.util.List;
+import zygonox.core.stars.Spot;
 
 /**
  * What was measured of a run.

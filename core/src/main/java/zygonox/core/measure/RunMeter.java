@@ -10,15 +10,18 @@ import java.util.OptionalDouble;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BiConsumer;
 import java.util.stream.IntStream;
-import zygonox.core.frame.CaptureTime;
-import zygonox.core.frame.DecodeMemory;
+import zygonox.core.format.CaptureTime;
+import zygonox.core.format.DecodeMemory;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.ReadFault;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.ReadFault;
-import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.measure.StillScene.Shift;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.stars.FoundStar;
+import zygonox.core.stars.Spot;
+import zygonox.core.stars.StarShape;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.Workers;
@@ -110,7 +113,7 @@ public final class RunMeter {
   private static Single single(
       Frame frame, Raster room, DecodeMemory memory, Cancellation cancellation)
       throws UnreadableFrame {
-    FrameReader.readWhole(frame, memory, room);
+    PictureReader.readWhole(frame, memory, room);
     FrameScan scan = FrameScan.of(room, MOST_STARS, cancellation);
     return new Single(
         frame,

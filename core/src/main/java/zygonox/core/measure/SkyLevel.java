@@ -4,6 +4,8 @@ import java.util.Arrays;
 import java.util.stream.IntStream;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.stars.GreyStrip;
+import zygonox.core.stars.OrderStatistic;
 import zygonox.core.work.Cancellation;
 
 /**

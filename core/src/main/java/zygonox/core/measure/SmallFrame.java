@@ -2,6 +2,7 @@ package zygonox.core.measure;
 
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.stars.GreyStrip;
 import zygonox.core.work.Cancellation;
 
 /**

@@ -22,7 +22,7 @@ public enum StackGain {
   private static final int MOST_FRAMES = 100_000;
 
   private static int check(int frames) {
-    return InvalidInput.check("The count of frames", frames, 1, MOST_FRAMES);
+    return InvalidInput.check("value.count-of-frames", frames, 1, MOST_FRAMES);
   }
 
   /** How many times lower the noise of a stack is, 1 or more. */
@@ -34,7 +34,7 @@ public enum StackGain {
    * @throws InvalidInput when it takes more than 100,000 of them
    */
   public int framesFor(double gain) {
-    InvalidInput.check("The gain", gain, 1, of(MOST_FRAMES));
+    InvalidInput.check("value.gain", gain, 1, of(MOST_FRAMES));
     int low = 1;
     int high = MOST_FRAMES;
     while (low < high) {

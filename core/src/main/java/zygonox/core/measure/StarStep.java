@@ -2,6 +2,7 @@ package zygonox.core.measure;
 
 import java.util.List;
 import java.util.Optional;
+import zygonox.core.stars.FoundStar;
 
 /**
  * By how much the stars have moved on from one frame to the next.

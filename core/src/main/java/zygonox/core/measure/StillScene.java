@@ -1,6 +1,7 @@
 package zygonox.core.measure;
 
 import java.util.Arrays;
+import zygonox.core.stars.OrderStatistic;
 
 /**
  * The part of a frame that does not turn with the stars, made small: edges of the ground, with the

@@ -124,12 +124,12 @@ final class StreakFinder {
   private List<Streak> findAll() {
     List<Streak> found = new ArrayList<>();
     int refused = 0;
-    while (found.size() < MOST_STREAKS && refused < MOST_REFUSED) {
-      Line best = strongest();
+    while (found.size() <= MOST_STREAKS && refused < MOST_REFUSED) {
+      StraightLine best = strongest();
       if (best == null) {
         break;
       }
-      Line traced = traced(best);
+      StraightLine traced = traced(best);
       Streak streak = streak(traced);
       boolean isLine =
           streak.strength() >= believed
@@ -145,13 +145,13 @@ final class StreakFinder {
         refused++;
       }
     }
-    return found.size() == MOST_STREAKS ? List.of() : List.copyOf(found);
+    return found.size() > MOST_STREAKS ? List.of() : List.copyOf(found);
   }
 
   /** The line that stands out most; null where none does. */
-  private Line strongest() {
-    Line flat = flatLines.strongest(FOLLOWED, null);
-    Line steep = steepLines.strongest(FOLLOWED, flat == null ? null : flat.turned());
+  private StraightLine strongest() {
+    StraightLine flat = flatLines.strongest(FOLLOWED, null);
+    StraightLine steep = steepLines.strongest(FOLLOWED, flat == null ? null : flat.turned());
     return steep == null ? null : steep.turned();
   }
 
@@ -167,8 +167,8 @@ final class StreakFinder {
   }
 
   /** Follows a line to where it really ends, and fits it to its light. */
-  private Line traced(Line start) {
-    Line fitted = start;
+  private StraightLine traced(StraightLine start) {
+    StraightLine fitted = start;
     for (int round = 0; round < 3; round++) {
       fitted = fitted(ends(fitted));
     }
@@ -176,7 +176,7 @@ final class StreakFinder {
   }
 
   /** Share of a line's places that are brighter than the frame around, in pieces of three. */
-  private double filled(Line line) {
+  private double filled(StraightLine line) {
     double length = line.length();
     double ux = line.ux();
     double uy = line.uy();
@@ -194,7 +194,7 @@ final class StreakFinder {
   }
 
   /** Whether a short line is a bright star and its glow: as much light lies across as along it. */
-  private boolean isStar(Line line) {
+  private boolean isStar(StraightLine line) {
     if (line.length() > LONGEST_GLOW) {
       return false;
     }
@@ -223,7 +223,7 @@ final class StreakFinder {
    * Whether a line as dark as it is bright runs beside it: then something has moved, an edge of the
    * scene or a wave.
    */
-  private boolean hasDarkBeside(Line line) {
+  private boolean hasDarkBeside(StraightLine line) {
     double darkest = 0;
     for (int o = -FARTHEST_BESIDE; o <= FARTHEST_BESIDE; o++) {
       double light = 0;
@@ -236,7 +236,7 @@ final class StreakFinder {
     return -darkest > DARK_SHARE * line.strength();
   }
 
-  private Streak streak(Line line) {
+  private Streak streak(StraightLine line) {
     double scale = SmallFrame.BIN;
     double middle = (SmallFrame.BIN - 1) / 2.0;
     return new Streak(
@@ -252,7 +252,7 @@ final class StreakFinder {
    * Of the whole straight through a piece, the stretch whose light exceeds half of what the piece
    * has by most: a dashed line's gaps do not end it.
    */
-  private Line ends(Line piece) {
+  private StraightLine ends(StraightLine piece) {
     double length = piece.length();
     double ux = piece.ux();
     double uy = piece.uy();
@@ -288,7 +288,7 @@ final class StreakFinder {
     for (int t = bestFrom; t <= bestTo; t++) {
       light += at(piece.x1() + t * ux, piece.y1() + t * uy);
     }
-    return new Line(
+    return new StraightLine(
         piece.x1() + bestFrom * ux,
         piece.y1() + bestFrom * uy,
         piece.x1() + bestTo * ux,
@@ -302,7 +302,7 @@ final class StreakFinder {
   }
 
   /** The straight through the light near a line, by least squares of distances across. */
-  private Line fitted(Line line) {
+  private StraightLine fitted(StraightLine line) {
     double length = line.length();
     double ux = line.ux();
     double uy = line.uy();
@@ -328,7 +328,7 @@ final class StreakFinder {
     double slope = (sum * sumTo - sumT * sumO) / determinant;
     double offset = (sumO - slope * sumT) / sum;
     double end = offset + slope * length;
-    return new Line(
+    return new StraightLine(
         line.x1() - offset * uy,
         line.y1() + offset * ux,
         line.x2() - end * uy,
@@ -337,7 +337,7 @@ final class StreakFinder {
   }
 
   /** Full width at half maximum of the mean profile across, in small pixels. */
-  private double acrossWidth(Line line) {
+  private double acrossWidth(StraightLine line) {
     double length = line.length();
     double ux = line.ux();
     double uy = line.uy();

@@ -27,10 +27,10 @@ public record Assumptions(
       new Assumptions(PointStarRule.RULE_400, "", 8, false, 0.15, 3, 30);
 
   public Assumptions {
-    InvalidInput.check("The temperature in degrees Celsius", celsius, -60, 60);
-    InvalidInput.check("The moon limit", moonLimit, 0, 1);
-    InvalidInput.check("The darkening of the night in stops", nightStops, 0, 6);
-    InvalidInput.check("The frames a second", clipFps, 1, 240);
+    InvalidInput.check("value.temperature-in-degrees-celsius", celsius, -60, 60);
+    InvalidInput.check("value.moon-limit", moonLimit, 0, 1);
+    InvalidInput.check("value.darkening-of-the-night-in", nightStops, 0, 6);
+    InvalidInput.check("value.frames-a-second", clipFps, 1, 240);
   }
 
   public Assumptions withRule(PointStarRule other) {

@@ -23,7 +23,9 @@ import zygonox.core.program.StartingPrograms;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Place;
+import zygonox.core.recipe.Recipe;
 import zygonox.core.site.Site;
 import zygonox.core.site.ZoneMap;
 import zygonox.core.sky.SkyBody;
@@ -36,9 +38,9 @@ import zygonox.core.sky.SkyBody;
  * @param site where
  * @param kit with what
  * @param assumptions what else is reckoned with
- * @param millAzimuthDeg where the rehearsal's windmill stands, degrees from north through east
  * @param programs what is to be shot, in order
  * @param ticked what has been ticked off the field cards
+ * @param recipe how its frames are to be blended; empty while nothing was said
  */
 public record Night(
     String name,
@@ -46,18 +48,16 @@ public record Night(
     Site site,
     Kit kit,
     Assumptions assumptions,
-    double millAzimuthDeg,
     List<Program> programs,
-    Set<String> ticked) {
+    Set<String> ticked,
+    Optional<Recipe> recipe) {
   /** First and last year that can be planned. */
   private static final int FIRST_YEAR = 1900;
 
   private static final int LAST_YEAR = 2100;
 
   public Night {
-    InvalidInput.check("The year of the date", date.getYear(), FIRST_YEAR, LAST_YEAR);
-    // A direction's own check, so that there is one rule for azimuths.
-    millAzimuthDeg = new Direction(millAzimuthDeg, 0).azimuthDeg();
+    InvalidInput.check("value.year-of-the-date", date.getYear(), FIRST_YEAR, LAST_YEAR);
     programs = List.copyOf(programs);
     ticked = Set.copyOf(ticked);
   }
@@ -163,7 +163,7 @@ public record Night(
                                 .withZoneSameLocal(other.zone())
                                 .toOffsetDateTime()))
                 .toList();
-    return new Night(name, date, other, kit, assumptions, millAzimuthDeg, moved, ticked);
+    return new Night(name, date, other, kit, assumptions, moved, ticked, recipe);
   }
 
   /** The same plan on another date: programs begin at the same time of day. */
@@ -176,26 +176,26 @@ public record Night(
                     p.withStart(
                         p.start().atZoneSameInstant(zone()).plusDays(days).toOffsetDateTime()))
             .toList();
-    return new Night(name, other, site, kit, assumptions, millAzimuthDeg, moved, ticked);
+    return new Night(name, other, site, kit, assumptions, moved, ticked, recipe);
   }
 
   public Night withName(String other) {
     if (other.isBlank()) {
-      throw new InvalidInput("A night needs a name, such as \"the old mill\"");
+      throw new InvalidInput(Phrasebook.say("refused.a-night-needs-a-name"));
     }
-    return new Night(other, date, site, kit, assumptions, millAzimuthDeg, programs, ticked);
+    return new Night(other, date, site, kit, assumptions, programs, ticked, recipe);
   }
 
   public Night withKit(Kit other) {
-    return new Night(name, date, site, other, assumptions, millAzimuthDeg, programs, ticked);
+    return new Night(name, date, site, other, assumptions, programs, ticked, recipe);
   }
 
   public Night withAssumptions(Assumptions other) {
-    return new Night(name, date, site, kit, other, millAzimuthDeg, programs, ticked);
+    return new Night(name, date, site, kit, other, programs, ticked, recipe);
   }
 
   public Night withPrograms(List<Program> others) {
-    return new Night(name, date, site, kit, assumptions, millAzimuthDeg, others, ticked);
+    return new Night(name, date, site, kit, assumptions, others, ticked, recipe);
   }
 
   /** The same night with one program changed. */
@@ -203,6 +203,11 @@ public record Night(
     List<Program> all = new ArrayList<>(programs);
     all.set(index, changed);
     return withPrograms(all);
+  }
+
+  /** The same with another way to blend its frames. */
+  public Night withRecipe(Recipe other) {
+    return new Night(name, date, site, kit, assumptions, programs, ticked, Optional.of(other));
   }
 
   /** The same night with something ticked off, or no longer. */
@@ -213,7 +218,7 @@ public record Night(
     } else {
       all.remove(item);
     }
-    return new Night(name, date, site, kit, assumptions, millAzimuthDeg, programs, all);
+    return new Night(name, date, site, kit, assumptions, programs, all, recipe);
   }
 
   /** A place to begin with, where none is known: its clock is its own, not the computer's. */
@@ -248,8 +253,8 @@ public record Night(
             new Body("a body of 24 MP, 36 x 24 mm", 36, 24, 6000, 4000),
             new Lens("a lens of 24 mm", 24, 1.8)),
         Assumptions.USUAL,
-        0,
         List.of(trails),
-        Set.of());
+        Set.of(),
+        Optional.empty());
   }
 }

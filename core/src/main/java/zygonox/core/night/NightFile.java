@@ -35,12 +35,16 @@ import zygonox.core.program.Program;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Place;
+import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.RecipeJson;
 import zygonox.core.site.Site;
 import zygonox.core.site.Zones;
 import zygonox.core.sky.SkyBrightness;
 import zygonox.core.sky.Skyline;
 import zygonox.core.work.DiskFault;
+import zygonox.core.work.LogFile;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
 
@@ -79,30 +83,31 @@ public final class NightFile {
   public static NightFile open(Path path) {
     Path file = Files.isDirectory(path) ? path.resolve(FILE_NAME) : path;
     if (!Files.isRegularFile(file)) {
-      throw new InvalidInput(file + " is not there; name a night's folder or its night.json");
+      throw new InvalidInput(Phrasebook.say("refused.is-not-there-name-a-night", file));
     }
     try {
       if (!startsLikeJson(file)) {
-        throw new InvalidInput(file + " is not a night; name a night's folder or its night.json");
+        throw new InvalidInput(Phrasebook.say("refused.is-not-a-night-name", file));
       }
       JsonNode root = JSON.readTree(file.toFile());
       if (!(root instanceof ObjectNode object) || !FORMAT.equals(root.path("format").asText())) {
-        throw new InvalidInput(file + " is not a night: it lacks \"format\": \"" + FORMAT + "\"");
+        throw new InvalidInput(Phrasebook.say("refused.is-not-a-night-it", file, FORMAT));
       }
       int version = root.path("version").asInt(0);
       if (version > VERSION) {
         throw new InvalidInput(
-            "%s was written by a newer Zygonox (night version %d, this one reads %d); it is left as it is, update to open it"
-                .formatted(file, version, VERSION));
+            Phrasebook.say("refused.was-written-by-a-newer", file, version, VERSION));
       }
       return new NightFile(file, object);
     } catch (JsonProcessingException e) {
       throw new InvalidInput(
-          "%s is damaged at line %d; restore it from a copy"
-              .formatted(file, e.getLocation() == null ? 1 : e.getLocation().getLineNr()),
+          Phrasebook.say(
+              "refused.is-damaged-at-line-restore-it",
+              file,
+              e.getLocation() == null ? 1 : e.getLocation().getLineNr()),
           e);
     } catch (IOException e) {
-      throw new WorkFailed(file + " cannot be read: " + DiskFault.reason(e), e);
+      throw new WorkFailed(Phrasebook.say("refused.cannot-be-read", file, DiskFault.reason(e)), e);
     }
   }
 
@@ -136,16 +141,13 @@ public final class NightFile {
           site(object(stored, "place"), Zones.parse(text(stored, "zone"))),
           GearJson.kit(object(stored, "gear")),
           assumptions(stored.path("assumptions")),
-          stored.path("scene").path("windmillAzimuthDeg").asDouble(0),
           programs(),
-          ticked(stored.path("ticked")));
+          ticked(stored.path("ticked")),
+          recipe(stored.path("recipe")));
     } catch (InvalidInput e) {
       throw new InvalidInput(file + ": " + e.getMessage(), e);
     } catch (DateTimeException e) {
-      throw new InvalidInput(
-          file
-              + " has a date or a zone that is not known; write them like 2026-10-14 and Europe/London",
-          e);
+      throw new InvalidInput(Phrasebook.say("refused.has-a-date-or-a", file), e);
     }
   }
 
@@ -194,13 +196,13 @@ public final class NightFile {
         .orElseThrow(
             () ->
                 new InvalidInput(
-                    "\"%s\" is \"%s\"; it must be one of %s"
-                        .formatted(
-                            key,
-                            text,
-                            Arrays.stream(type.getEnumConstants())
-                                .map(NightFile::key)
-                                .collect(Collectors.joining(", ")))));
+                    Phrasebook.say(
+                        "refused.is-it-must-be-one",
+                        key,
+                        text,
+                        Arrays.stream(type.getEnumConstants())
+                            .map(NightFile::key)
+                            .collect(Collectors.joining(", ")))));
   }
 
   private static String key(Enum<?> value) {
@@ -232,6 +234,19 @@ public final class NightFile {
     return programs;
   }
 
+  /** A recipe that a newer version wrote is left as it is, and the night opens without it. */
+  private Optional<Recipe> recipe(JsonNode json) {
+    if (!(json instanceof ObjectNode document)) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(new RecipeJson(folder()).read(document));
+    } catch (InvalidInput e) {
+      LogFile.note(file.toString(), e);
+      return Optional.empty();
+    }
+  }
+
   private static Optional<Panorama> panorama(JsonNode json) {
     return json.isObject()
         ? Optional.of(
@@ -252,6 +267,8 @@ public final class NightFile {
   public NightFile write(Night night) {
     ObjectNode merged = stored.deepCopy();
     merge(merged, json(night));
+    // As a whole: what is usual is not written, and must not stay from before.
+    night.recipe().ifPresent(r -> merged.set("recipe", new RecipeJson(folder()).write(r)));
     WholeFile.write(
         file, WholeFile.IfPresent.REPLACE, path -> JSON.writeValue(path.toFile(), merged));
     return new NightFile(file, merged);
@@ -281,7 +298,6 @@ public final class NightFile {
         .put("moonLimit", assumptions.moonLimit())
         .put("nightStops", assumptions.nightStops())
         .put("clipFps", assumptions.clipFps());
-    root.putObject("scene").put("windmillAzimuthDeg", night.millAzimuthDeg());
     ArrayNode programs = root.putArray("programs");
     for (Program program : night.programs()) {
       ObjectNode p = programs.addObject();
@@ -336,18 +352,48 @@ public final class NightFile {
             });
   }
 
+  /**
+   * Items of a list keep what is not known of them with themselves, not with their place: each is
+   * told by all that is known of it, or else, where it was changed, by its name.
+   */
   private static void mergeItems(ArrayNode into, ArrayNode known) {
-    for (int i = 0; i < known.size(); i++) {
-      if (into.get(i) instanceof ObjectNode old && known.get(i) instanceof ObjectNode fresh) {
-        merge(old, fresh);
-      } else if (i < into.size()) {
-        into.set(i, known.get(i));
-      } else {
-        into.add(known.get(i));
+    List<JsonNode> left = new ArrayList<>();
+    into.forEach(left::add);
+    JsonNode[] merged = new JsonNode[known.size()];
+    for (int round = 0; round < 2; round++) {
+      for (int i = 0; i < merged.length; i++) {
+        JsonNode fresh = known.get(i);
+        boolean exact = round == 0;
+        Optional<JsonNode> same =
+            merged[i] != null
+                ? Optional.empty()
+                : left.stream()
+                    .filter(old -> exact ? holds(old, fresh) : isNamed(old, fresh))
+                    .findFirst();
+        if (same.isPresent()) {
+          left.remove(same.get());
+          merged[i] = same.get();
+          if (merged[i] instanceof ObjectNode old && fresh instanceof ObjectNode f) {
+            merge(old, f);
+          }
+        }
       }
     }
-    while (into.size() > known.size()) {
-      into.remove(into.size() - 1);
+    into.removeAll();
+    for (int i = 0; i < merged.length; i++) {
+      into.add(merged[i] == null ? known.get(i) : merged[i]);
     }
+  }
+
+  private static boolean holds(JsonNode old, JsonNode fresh) {
+    if (!fresh.isObject()) {
+      return old.equals(fresh);
+    }
+    return fresh.properties().stream()
+        .allMatch(e -> old.has(e.getKey()) && holds(old.get(e.getKey()), e.getValue()));
+  }
+
+  private static boolean isNamed(JsonNode old, JsonNode fresh) {
+    return fresh.isObject() && fresh.has("name") && fresh.get("name").equals(old.get("name"));
   }
 }

@@ -1,6 +1,8 @@
 package zygonox.core.optics;
 
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * A camera body.
@@ -17,15 +19,19 @@ public record Body(
   private static final double SAME_SHAPE = 0.035;
 
   public Body {
-    InvalidInput.check("The sensor's width in mm", sensorWidthMm, 1, 200);
-    InvalidInput.check("The sensor's height in mm", sensorHeightMm, 1, 200);
-    InvalidInput.check("The pixels in a row", pixelsWide, 16, 65_500);
-    InvalidInput.check("The rows of pixels", pixelsHigh, 16, 65_500);
+    InvalidInput.check("value.sensor-s-width-in-mm", sensorWidthMm, 1, 200);
+    InvalidInput.check("value.sensor-s-height-in-mm", sensorHeightMm, 1, 200);
+    InvalidInput.check("value.pixels-in-a-row", pixelsWide, 16, 65_500);
+    InvalidInput.check("value.rows-of-pixels", pixelsHigh, 16, 65_500);
     double shapes = sensorWidthMm / sensorHeightMm / ((double) pixelsWide / pixelsHigh);
     if (Math.abs(shapes - 1) > SAME_SHAPE) {
       throw new InvalidInput(
-          "A sensor of %s x %s mm and %d x %d pixels differ in shape; give both as width and height of the same body"
-              .formatted(sensorWidthMm, sensorHeightMm, pixelsWide, pixelsHigh));
+          Phrasebook.say(
+              "refused.a-sensor-of-x-mm",
+              Notation.text(sensorWidthMm),
+              Notation.text(sensorHeightMm),
+              pixelsWide,
+              pixelsHigh));
     }
   }
 

@@ -64,7 +64,7 @@ public enum Dial {
    * @param value above 0
    */
   public double nearest(double value) {
-    InvalidInput.check("The value", value, 1e-9, 1e12);
+    InvalidInput.check("value.value", value, 1e-9, 1e12);
     double best = marks[0];
     for (double mark : marks) {
       best = Math.abs(Math.log(mark / value)) < Math.abs(Math.log(best / value)) ? mark : best;

@@ -2,6 +2,7 @@ package zygonox.core.optics;
 
 import java.util.Locale;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Seconds;
 
 /**
@@ -15,9 +16,9 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
   private static final double DIAL_ENDS_SECONDS = 30;
 
   public Exposure {
-    InvalidInput.check("The shutter time in seconds", shutterSeconds, 1e-5, 86_400);
-    InvalidInput.check("The aperture", aperture, 0.5, 128);
-    InvalidInput.check("The ISO speed", iso, 1, 1e7);
+    InvalidInput.check("value.shutter-time-in-seconds", shutterSeconds, 1e-5, 86_400);
+    InvalidInput.check("value.aperture", aperture, 0.5, 128);
+    InvalidInput.check("value.iso-speed", iso, 1, 1e7);
   }
 
   /**
@@ -49,7 +50,7 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
    * @param stops what the filter takes, 0 to 30; an optical density of 0.3 is one stop
    */
   public Exposure behindFilter(double stops) {
-    InvalidInput.check("The filter's stops", stops, 0, 30);
+    InvalidInput.check("value.filter-s-stops", stops, 0, 30);
     return new Exposure(shutterSeconds * Math.pow(2, stops), aperture, iso);
   }
 
@@ -97,8 +98,7 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
   public static Exposure parse(String text) {
     Terms terms = terms(text);
     if (terms.shutterSeconds == null || terms.aperture == null || terms.iso == null) {
-      throw new InvalidInput(
-          "\"" + text + "\" leaves a term open; only the exposure looked for may have a ?");
+      throw new InvalidInput(Phrasebook.say("refused.leaves-a-term-open-only", text));
     }
     return new Exposure(terms.shutterSeconds, terms.aperture, terms.iso);
   }
@@ -115,8 +115,7 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
             + (terms.aperture == null ? 1 : 0)
             + (terms.iso == null ? 1 : 0);
     if (open != 1) {
-      throw new InvalidInput(
-          "\"" + text + "\" has " + open + " open terms; put a ? for exactly one of the three");
+      throw new InvalidInput(Phrasebook.say("refused.has-open-terms-put-a", text, open));
     }
     return asBright(
         openTerm(text),
@@ -142,10 +141,7 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
   private static Terms terms(String text) {
     String[] parts = text.strip().split("\\s*,\\s*", -1);
     if (parts.length != 3) {
-      throw new InvalidInput(
-          "\""
-              + text
-              + "\" is not an exposure; write shutter, aperture and ISO like 15s,f/2.8,ISO6400");
+      throw new InvalidInput(Phrasebook.say("refused.is-not-an-exposure-write", text));
     }
     return new Terms(
         shutter(parts[0]),
@@ -167,8 +163,7 @@ public record Exposure(double shutterSeconds, double aperture, double iso) {
     try {
       return Double.valueOf(digits);
     } catch (NumberFormatException e) {
-      throw new InvalidInput(
-          "\"" + text + "\" is no " + what + "; write the three like 15s,f/2.8,ISO6400", e);
+      throw new InvalidInput(Phrasebook.say("refused.is-no-write-the-three", text, what), e);
     }
   }
 }

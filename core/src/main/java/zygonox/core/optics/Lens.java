@@ -1,6 +1,7 @@
 package zygonox.core.optics;
 
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * A lens.
@@ -14,10 +15,10 @@ import zygonox.core.quantity.InvalidInput;
 public record Lens(
     String name, double shortestMm, double longestMm, double widestAperture, double bestAperture) {
   public Lens {
-    InvalidInput.check("The focal length in mm", shortestMm, 1, 5000);
-    InvalidInput.check("The longest focal length in mm", longestMm, shortestMm, 5000);
-    InvalidInput.check("The widest aperture", widestAperture, 0.5, 64);
-    InvalidInput.check("The aperture for good corners", bestAperture, widestAperture, 64);
+    InvalidInput.check("value.focal-length-in-mm", shortestMm, 1, 5000);
+    InvalidInput.check("value.longest-focal-length-in-mm", longestMm, shortestMm, 5000);
+    InvalidInput.check("value.widest-aperture", widestAperture, 0.5, 64);
+    InvalidInput.check("value.aperture-for-good-corners", bestAperture, widestAperture, 64);
   }
 
   /** A lens of one focal length, whose corners are good a stop down [common practice]. */
@@ -44,10 +45,9 @@ public record Lens(
     if (!reaches(focalMm)) {
       throw new InvalidInput(
           shortestMm == longestMm
-              ? "The lens (%s) has %s mm alone; choose another lens on the Gear page"
-                  .formatted(name, plain(shortestMm))
-              : "The lens (%s) reaches from %s to %s mm; choose another lens on the Gear page"
-                  .formatted(name, plain(shortestMm), plain(longestMm)));
+              ? Phrasebook.say("refused.the-lens-has-mm-alone", name, plain(shortestMm))
+              : Phrasebook.say(
+                  "refused.the-lens-reaches-from-to", name, plain(shortestMm), plain(longestMm)));
     }
     return focalMm;
   }

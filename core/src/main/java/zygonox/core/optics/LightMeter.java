@@ -22,8 +22,8 @@ public record LightMeter(Body body, double focalMm, double aperture) {
   private static final double FULL_WELL_PER_SQUARE_UM = 1400;
 
   public LightMeter {
-    InvalidInput.check("The focal length in mm", focalMm, 1, 5000);
-    InvalidInput.check("The aperture", aperture, 0.5, 64);
+    InvalidInput.check("value.focal-length-in-mm", focalMm, 1, 5000);
+    InvalidInput.check("value.aperture", aperture, 0.5, 64);
   }
 
   /** Electrons a second that a star of magnitude 0 gives. */

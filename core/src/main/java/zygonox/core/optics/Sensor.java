@@ -23,8 +23,8 @@ public record Sensor(Body body, double focalMm, double aperture) {
   private static final double ARCSEC = 206.265;
 
   public Sensor {
-    InvalidInput.check("The focal length in mm", focalMm, 1, 5000);
-    InvalidInput.check("The aperture", aperture, 0.5, 64);
+    InvalidInput.check("value.focal-length-in-mm", focalMm, 1, 5000);
+    InvalidInput.check("value.aperture", aperture, 0.5, 64);
   }
 
   public double diagonalMm() {
@@ -60,15 +60,15 @@ public record Sensor(Body body, double focalMm, double aperture) {
    * @param declinationDeg of the sky in the frame, -89.9 to 89.9
    */
   public double npfSeconds(double declinationDeg) {
-    InvalidInput.check("The declination in degrees", declinationDeg, -89.9, 89.9);
+    InvalidInput.check("value.declination-in-degrees", declinationDeg, -89.9, 89.9);
     return (16.856 * aperture + 0.0997 * focalMm + 13.713 * body.pixelPitchUm())
         / (focalMm * Angle.cos(declinationDeg));
   }
 
   /** How far a star moves during an exposure, in pixels, at the frame's centre. */
   public double driftPixels(double exposureSeconds, double declinationDeg) {
-    Seconds.check("The exposure", exposureSeconds, 0, 86_400);
-    InvalidInput.check("The declination in degrees", declinationDeg, -90, 90);
+    Seconds.check("value.exposure", exposureSeconds, 0, 86_400);
+    InvalidInput.check("value.declination-in-degrees", declinationDeg, -90, 90);
     return SiderealTime.RATE_ARCSEC_PER_SECOND
         * exposureSeconds
         * Angle.cos(declinationDeg)
@@ -100,7 +100,7 @@ public record Sensor(Body body, double focalMm, double aperture) {
   }
 
   private double focusedFocal(double focusMetres) {
-    InvalidInput.check("The focus in metres", focusMetres, 1.1 * focalMm / 1000, 1e9);
+    InvalidInput.check("value.focus-in-metres", focusMetres, 1.1 * focalMm / 1000, 1e9);
     return focalMm / 1000;
   }
 }

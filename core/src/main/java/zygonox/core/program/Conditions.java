@@ -31,7 +31,7 @@ public record Conditions(
     double nightStops,
     Used used) {
   public Conditions {
-    InvalidInput.check("The moon limit", moonLimit, 0, 1);
+    InvalidInput.check("value.moon-limit", moonLimit, 0, 1);
   }
 
   /**

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import zygonox.core.optics.Body;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.sky.SiderealTime;
 
 /** What a program is to come to, solved for one of its settings while the others stay. */
@@ -31,14 +32,14 @@ public final class Goal {
     double seconds = Duration.between(program.start().toInstant(), end).toNanos() / 1e9;
     double run = seconds - program.interval().delaySeconds();
     if (run <= 0) {
-      throw new InvalidInput("The end lies before the first frame; make it later");
+      throw new InvalidInput(Phrasebook.say("refused.the-end-lies-before-the"));
     }
     return run(program, run, give);
   }
 
   /** Makes the arcs so long, in degrees; start and count give way alike: by the count. */
   public static Program arc(Program program, double degrees, Give give) {
-    InvalidInput.check("The arc in degrees", degrees, 0.001, 360);
+    InvalidInput.check("value.arc-in-degrees", degrees, 0.001, 360);
     double seconds = degrees * 3600 / SiderealTime.RATE_ARCSEC_PER_SECOND;
     return run(program, seconds, give == Give.START ? Give.COUNT : give);
   }
@@ -48,8 +49,8 @@ public final class Goal {
    * and more frames are put into it.
    */
   public static Program clip(Program program, double clipSeconds, double fps, Give give) {
-    InvalidInput.check("The length of the clip in seconds", clipSeconds, 0.01, 36_000);
-    InvalidInput.check("The frames a second", fps, 0.1, 1000);
+    InvalidInput.check("value.length-of-the-clip-in", clipSeconds, 0.01, 36_000);
+    InvalidInput.check("value.frames-a-second", fps, 0.1, 1000);
     Interval old = program.interval();
     Interval more = old.withCount((int) Math.max(1, Math.round(clipSeconds * fps)));
     return switch (give) {
@@ -71,7 +72,7 @@ public final class Goal {
           case EXPOSURE -> i.withExposure((seconds - (i.count() - 1) * i.gapSeconds()) / i.count());
           case GAP -> {
             if (i.count() == 1) {
-              throw new InvalidInput("A single frame has no gap to change; change the count");
+              throw new InvalidInput(Phrasebook.say("refused.a-single-frame-has-no"));
             }
             yield i.withGap((seconds - i.count() * i.exposureSeconds()) / (i.count() - 1));
           }

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Seconds;
 import zygonox.core.sky.SiderealTime;
 
@@ -21,10 +22,10 @@ public record Interval(double delaySeconds, double exposureSeconds, double gapSe
   private static final int MOST_FRAMES = 100_000;
 
   public Interval {
-    Seconds.check("The delay", delaySeconds, 0, DAY_SECONDS);
-    Seconds.check("The exposure", exposureSeconds, 0.0001, 3600);
-    Seconds.check("The closed time between frames", gapSeconds, 0, DAY_SECONDS);
-    InvalidInput.check("The count of frames", count, 1, MOST_FRAMES);
+    Seconds.check("value.delay", delaySeconds, 0, DAY_SECONDS);
+    Seconds.check("value.exposure", exposureSeconds, 0.0001, 3600);
+    Seconds.check("value.closed-time-between-frames", gapSeconds, 0, DAY_SECONDS);
+    InvalidInput.check("value.count-of-frames", count, 1, MOST_FRAMES);
   }
 
   /**
@@ -33,11 +34,13 @@ public record Interval(double delaySeconds, double exposureSeconds, double gapSe
    * @throws InvalidInput when the exposure does not fit into the period
    */
   public static double gapOfPeriod(double exposureSeconds, double periodSeconds) {
-    Seconds.check("The time from start to start", periodSeconds, 0, DAY_SECONDS);
+    Seconds.check("value.time-from-start-to-start", periodSeconds, 0, DAY_SECONDS);
     if (periodSeconds < exposureSeconds) {
       throw new InvalidInput(
-          "A period of %s is shorter than the exposure of %s, so every second frame would be lost; make it longer than the exposure"
-              .formatted(Seconds.text(periodSeconds), Seconds.text(exposureSeconds)));
+          Phrasebook.say(
+              "refused.a-period-of-is-shorter",
+              Seconds.text(periodSeconds),
+              Seconds.text(exposureSeconds)));
     }
     return periodSeconds - exposureSeconds;
   }
@@ -48,16 +51,18 @@ public record Interval(double delaySeconds, double exposureSeconds, double gapSe
    * @throws InvalidInput when not even one fits
    */
   public static int countWithin(double exposureSeconds, double gapSeconds, double durationSeconds) {
-    Seconds.check("The duration", durationSeconds, 0, 14 * DAY_SECONDS);
+    Seconds.check("value.duration", durationSeconds, 0, 14 * DAY_SECONDS);
     // A millionth of a frame forgives 0.1 + 0.2 and its like.
     double frames =
         Math.floor((durationSeconds + gapSeconds) / (exposureSeconds + gapSeconds) + 1e-6);
     if (frames < 1) {
       throw new InvalidInput(
-          "A duration of %s has no room for one exposure of %s; make it longer"
-              .formatted(Seconds.text(durationSeconds), Seconds.text(exposureSeconds)));
+          Phrasebook.say(
+              "refused.a-duration-of-has-no",
+              Seconds.text(durationSeconds),
+              Seconds.text(exposureSeconds)));
     }
-    return InvalidInput.check("The count of frames", (int) Math.min(frames, 1e9), 1, MOST_FRAMES);
+    return InvalidInput.check("value.count-of-frames", (int) Math.min(frames, 1e9), 1, MOST_FRAMES);
   }
 
   /** From start to start, in seconds. */

@@ -7,6 +7,8 @@ import zygonox.core.optics.Sensor;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Notation;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.sky.SiderealTime;
 
 /**
@@ -32,11 +34,11 @@ public record Panorama(
   private static final int MOST_POSITIONS = 2000;
 
   public Panorama {
-    InvalidInput.check("The span in degrees", spanDeg, 1, 360);
-    InvalidInput.check("The height in degrees", heightDeg, 1, 180);
-    InvalidInput.check("The overlap", overlap, 0.05, 0.9);
-    InvalidInput.check("The click angle in degrees", clickDeg, 0, 90);
-    InvalidInput.check("The time to turn the head in seconds", turnSeconds, 0, 600);
+    InvalidInput.check("value.span-in-degrees", spanDeg, 1, 360);
+    InvalidInput.check("value.height-in-degrees", heightDeg, 1, 180);
+    InvalidInput.check("value.overlap", overlap, 0.05, 0.9);
+    InvalidInput.check("value.click-angle-in-degrees", clickDeg, 0, 90);
+    InvalidInput.check("value.time-to-turn-the-head", turnSeconds, 0, 600);
   }
 
   /**
@@ -124,8 +126,7 @@ public record Panorama(
     double bottom = middle.altitudeDeg() - rowStep * (rowCount - 1) / 2;
     if (top > 89 || bottom < -89) {
       throw new InvalidInput(
-          "A height of %.0f degrees around an altitude of %.0f reaches over the zenith or the feet; make it lower"
-              .formatted(heightDeg, middle.altitudeDeg()));
+          Phrasebook.say("refused.a-height-of-degrees-around", heightDeg, middle.altitudeDeg()));
     }
     List<Row> rows = new ArrayList<>();
     long positions = 0;
@@ -134,7 +135,7 @@ public record Panorama(
       rows.add(row);
       positions += row.columns();
     }
-    InvalidInput.check("The count of positions", (double) positions, 1, MOST_POSITIONS);
+    InvalidInput.check("value.count-of-positions", (double) positions, 1, MOST_POSITIONS);
     Row fullest = rows.stream().max(Comparator.comparingInt(Row::columns)).orElseThrow();
     double scale = 3600 / sensor.arcsecPerPixel();
     double middleLine = Angle.cos(fullest.altitudeDeg());
@@ -159,8 +160,7 @@ public record Panorama(
       clicks = (int) Math.floor(step / clickDeg + 1e-9);
       if (clicks == 0) {
         throw new InvalidInput(
-            "Clicks of %s degrees are too far apart: this lens needs %.1f or fewer for that overlap"
-                .formatted(String.valueOf(clickDeg), step));
+            Phrasebook.say("refused.clicks-of-degrees-are-too", Notation.text(clickDeg), step));
       }
       step = clicks * clickDeg;
     }

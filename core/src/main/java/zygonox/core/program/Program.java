@@ -9,6 +9,7 @@ import zygonox.core.optics.Orientation;
 import zygonox.core.optics.Sensor;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * Frames to be taken in one go.
@@ -37,11 +38,11 @@ public record Program(
     Optional<Panorama> panorama) {
   public Program {
     if (name.isBlank()) {
-      throw new InvalidInput("A program has no name; give it one, such as \"star trails\"");
+      throw new InvalidInput(Phrasebook.say("refused.a-program-has-no-name"));
     }
-    InvalidInput.check("The aperture", aperture, 0.5, 64);
-    InvalidInput.check("The ISO speed", iso, 25, 1_000_000);
-    InvalidInput.check("The focal length in mm", focalMm, 1, 5000);
+    InvalidInput.check("value.aperture", aperture, 0.5, 64);
+    InvalidInput.check("value.iso-speed", iso, 25, 1_000_000);
+    InvalidInput.check("value.focal-length-in-mm", focalMm, 1, 5000);
   }
 
   /** A program of no special kind, the camera held in landscape. */

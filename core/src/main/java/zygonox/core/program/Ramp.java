@@ -8,6 +8,7 @@ import zygonox.core.optics.Dial;
 import zygonox.core.optics.Exposure;
 import zygonox.core.program.ProgramFinding.Code;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Place;
 import zygonox.core.quantity.Seconds;
 import zygonox.core.sky.Daylight;
@@ -54,10 +55,10 @@ public record Ramp(List<Step> steps, double stopsShort, double stopsOver) {
   public record Manner(
       double compensationStops, double nightStops, int highestIso, double longestSeconds) {
     public Manner {
-      InvalidInput.check("The compensation in stops", compensationStops, -5, 5);
-      InvalidInput.check("The darkening of the night in stops", nightStops, 0, 6);
-      InvalidInput.check("The highest ISO speed", highestIso, 25, 1_000_000);
-      InvalidInput.check("The longest shutter in seconds", longestSeconds, FASTEST_SECONDS, 3600);
+      InvalidInput.check("value.compensation-in-stops", compensationStops, -5, 5);
+      InvalidInput.check("value.darkening-of-the-night-in", nightStops, 0, 6);
+      InvalidInput.check("value.highest-iso-speed", highestIso, 25, 1_000_000);
+      InvalidInput.check("value.longest-shutter-in-seconds", longestSeconds, FASTEST_SECONDS, 3600);
     }
 
     /** Highlights kept, the night as dark as conditions say, all that the camera has. */
@@ -106,8 +107,10 @@ public record Ramp(List<Step> steps, double stopsShort, double stopsOver) {
     double period = interval.periodSeconds();
     if (!hasRoom(period, kit)) {
       throw new InvalidInput(
-          "A period of %s leaves no time to expose: %s go to storing and the timer; make it longer"
-              .formatted(Seconds.text(period), Seconds.text(kit.shortestGapSeconds())));
+          Phrasebook.say(
+              "refused.a-period-of-leaves-no",
+              Seconds.text(period),
+              Seconds.text(kit.shortestGapSeconds())));
     }
     Follower follower =
         new Follower(

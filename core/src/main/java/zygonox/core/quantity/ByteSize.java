@@ -19,7 +19,7 @@ public record ByteSize(long bytes) {
 
   public ByteSize {
     if (bytes < 0) {
-      throw new InvalidInput("A size of " + bytes + " bytes is not possible; it must be 0 or more");
+      throw new InvalidInput(Phrasebook.say("refused.a-size-of-bytes-is", bytes));
     }
   }
 
@@ -33,9 +33,7 @@ public record ByteSize(long bytes) {
   public static ByteSize parse(String text) {
     Matcher matcher = FORM.matcher(text.strip().toLowerCase(Locale.ROOT));
     if (!matcher.matches()) {
-      throw new InvalidInput(
-          "\"%s\" is not a size; type it like 64 GB, or 512m and 2g for memory"
-              .formatted(text.strip()));
+      throw new InvalidInput(Phrasebook.say("refused.is-not-a-size-type", text.strip()));
     }
     boolean decimal = "b".equals(matcher.group(3));
     int steps = matcher.group(2) == null ? 0 : UNITS.indexOf(matcher.group(2)) + 1;
@@ -44,7 +42,7 @@ public record ByteSize(long bytes) {
       BigDecimal bytes = new BigDecimal(matcher.group(1).replace(',', '.')).multiply(unit);
       return new ByteSize(bytes.setScale(0, RoundingMode.HALF_EVEN).longValueExact());
     } catch (ArithmeticException e) {
-      throw new InvalidInput("\"" + text.strip() + "\" is more than can be counted", e);
+      throw new InvalidInput(Phrasebook.say("refused.is-more-than-can-be", text.strip()), e);
     }
   }
 

@@ -80,8 +80,11 @@ public final class Compass {
     double degrees = Double.parseDouble(digits.replace(',', '.'));
     if (Math.abs(Angle.signed(degrees - point)) > POINT_DEG) {
       throw new InvalidInput(
-          "\"%s\" names two directions: %s is %s degrees; type one of them"
-              .formatted(typed.strip(), POINTS.get(index), number(point)));
+          Phrasebook.say(
+              "refused.names-two-directions-is-degrees",
+              typed.strip(),
+              POINTS.get(index),
+              number(point)));
     }
     return degrees;
   }
@@ -96,9 +99,7 @@ public final class Compass {
   }
 
   private static InvalidInput notAnAzimuth(String typed) {
-    return new InvalidInput(
-        "\"%s\" is not a direction; type a point such as NNW, or degrees from true north such as 337"
-            .formatted(typed.strip()));
+    return new InvalidInput(Phrasebook.say("refused.is-not-a-direction-type", typed.strip()));
   }
 
   /**
@@ -110,9 +111,7 @@ public final class Compass {
   public static double parseAltitude(String typed) {
     Matcher matcher = ALTITUDE.matcher(typed.strip().toLowerCase(Locale.ROOT));
     if (!matcher.matches()) {
-      throw new InvalidInput(
-          "\"%s\" is not a height above the horizon; type degrees such as 30"
-              .formatted(typed.strip()));
+      throw new InvalidInput(Phrasebook.say("refused.is-not-a-height-above", typed.strip()));
     }
     double degrees = Double.parseDouble(matcher.group(1).replace(',', '.'));
     boolean down = "down".equals(matcher.group(2)) || "below".equals(matcher.group(2));

@@ -27,10 +27,7 @@ public final class Coordinates {
   public static Place parse(String text, double heightMetres) {
     Matcher matcher = PAIR.matcher(text.strip().toLowerCase(Locale.ROOT));
     if (!matcher.matches()) {
-      throw new InvalidInput(
-          "\""
-              + text.strip()
-              + "\" is not a place; type it like 54.42, -2.31 or 54 25 12 N, 2 18 36 W");
+      throw new InvalidInput(Phrasebook.say("refused.is-not-a-place-type", text.strip()));
     }
     return new Place(
         degrees(matcher, 1, "s".equals(matcher.group(4))),
@@ -40,8 +37,8 @@ public final class Coordinates {
 
   private static double degrees(Matcher matcher, int group, boolean negative) {
     String whole = matcher.group(group);
-    double minutes = part("The minutes", matcher.group(group + 1));
-    double seconds = part("The seconds", matcher.group(group + 2));
+    double minutes = part("value.minutes", matcher.group(group + 1));
+    double seconds = part("value.seconds", matcher.group(group + 2));
     double size = Math.abs(Double.parseDouble(whole)) + minutes / 60 + seconds / 3600;
     // The sign is read from the text: -0 30' is south of the equator.
     return whole.startsWith("-") != negative ? -size : size;

@@ -9,8 +9,8 @@ package zygonox.core.quantity;
  */
 public record Direction(double azimuthDeg, double altitudeDeg) {
   public Direction {
-    InvalidInput.check("The azimuth in degrees", azimuthDeg, -3600, 3600);
-    InvalidInput.check("The altitude in degrees", altitudeDeg, -90, 90);
+    InvalidInput.check("value.azimuth-in-degrees", azimuthDeg, -3600, 3600);
+    InvalidInput.check("value.altitude-in-degrees", altitudeDeg, -90, 90);
     azimuthDeg = Angle.positive(azimuthDeg);
   }
 }

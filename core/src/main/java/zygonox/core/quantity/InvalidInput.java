@@ -1,7 +1,5 @@
 package zygonox.core.quantity;
 
-import java.math.BigDecimal;
-
 /**
  * A value that was given cannot be used. The message is one sentence for a person: what was given,
  * where, and what would be right.
@@ -9,26 +7,52 @@ import java.math.BigDecimal;
 public class InvalidInput extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
+  private final String about;
+
   public InvalidInput(String sentence) {
-    super(sentence);
+    this(sentence, (Throwable) null);
   }
 
   public InvalidInput(String sentence, Throwable cause) {
     super(sentence, cause);
+    this.about = "";
+  }
+
+  private InvalidInput(String about, String sentence) {
+    super(sentence);
+    this.about = about;
+  }
+
+  /**
+   * A refusal of one part of what was asked for.
+   *
+   * @param part which, as commands and recipes call it: {@code depth}
+   */
+  public static InvalidInput about(String part, String sentence) {
+    return new InvalidInput(part, sentence);
+  }
+
+  /** The part that was refused, such as {@code depth}; empty where the sentence is about all. */
+  public String about() {
+    return about;
   }
 
   /**
    * Returns {@code value} when it lies in the closed range, and says which range it missed when
    * not. NaN is outside every range.
    *
-   * @param name what the value is, as a person would call it, with its unit
+   * @param name the key of what the value is called, with its unit
    */
   public static double check(String name, double value, double low, double high) {
     // Written so that NaN, which compares false with everything, is refused too.
     if (!(value >= low && value <= high)) {
       throw new InvalidInput(
-          "%s is %s; it must lie between %s and %s"
-              .formatted(name, plain(value), plain(low), plain(high)));
+          Phrasebook.say(
+              "refused.is-it-must-lie-between",
+              Phrasebook.say(name),
+              Notation.text(value),
+              Notation.text(low),
+              Notation.text(high)));
     }
     return value;
   }
@@ -38,12 +62,12 @@ public class InvalidInput extends RuntimeException {
     return (int) check(name, (double) value, low, high);
   }
 
-  private static String plain(double value) {
-    if (!Double.isFinite(value)) {
-      return "not a number";
+  /** As {@link #check(String, double, double, double)}, of a part of what was asked for. */
+  public static double check(String part, String name, double value, double low, double high) {
+    try {
+      return check(name, value, low, high);
+    } catch (InvalidInput e) {
+      throw about(part, e.getMessage());
     }
-    return value == Math.rint(value) && Math.abs(value) < 1e15
-        ? Long.toString((long) value)
-        : BigDecimal.valueOf(value).toPlainString();
   }
 }

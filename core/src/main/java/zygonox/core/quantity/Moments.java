@@ -96,8 +96,7 @@ public final class Moments {
   }
 
   private static InvalidInput notATime(String typed) {
-    return new InvalidInput(
-        "\"%s\" is not a time of day; type it like 21:10 or 9:10 pm".formatted(typed.strip()));
+    return new InvalidInput(Phrasebook.say("refused.is-not-a-time-of", typed.strip()));
   }
 
   /**
@@ -124,10 +123,7 @@ public final class Moments {
     try {
       return OffsetDateTime.parse(typed.strip());
     } catch (DateTimeParseException e) {
-      throw new InvalidInput(
-          "\"%s\" is not a time with an offset; type it like 2026-10-14T21:10:00+01:00"
-              .formatted(typed.strip()),
-          e);
+      throw new InvalidInput(Phrasebook.say("refused.is-not-a-time-with", typed.strip()), e);
     }
   }
 
@@ -166,8 +162,7 @@ public final class Moments {
     int of = number(day);
     if (of < 1 || of > in.lengthOfMonth()) {
       throw new InvalidInput(
-          "\"%s\" is not a date: that month has %d days"
-              .formatted(typed.strip(), in.lengthOfMonth()));
+          Phrasebook.say("refused.is-not-a-date-that", typed.strip(), in.lengthOfMonth()));
     }
     return in.atDay(of);
   }
@@ -186,8 +181,6 @@ public final class Moments {
   }
 
   private static InvalidInput notADate(String typed) {
-    return new InvalidInput(
-        "\"%s\" is not a date; type it like 2026-10-14 or 14 October 2026"
-            .formatted(typed.strip()));
+    return new InvalidInput(Phrasebook.say("refused.is-not-a-date-type", typed.strip()));
   }
 }

@@ -1,5 +1,6 @@
 package zygonox.core.quantity;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -13,12 +14,13 @@ import java.util.regex.Pattern;
  */
 public final class Notation {
   /** A bare number. */
-  public static final Notation NUMBER = new Notation("a number", "20", List.of(), Map.of());
+  public static final Notation NUMBER =
+      new Notation("notation.a-number", "20", List.of(), Map.of());
 
   /** Focal lengths and sizes of sensors, in mm. */
   public static final Notation MILLIMETRES =
       new Notation(
-          "a length in mm",
+          "notation.a-length-in-mm",
           "24 mm",
           List.of(),
           Map.of("mm", 1.0, "millimetres", 1.0, "millimeters", 1.0, "cm", 10.0));
@@ -26,7 +28,7 @@ public final class Notation {
   /** Heights and distances, in m. */
   public static final Notation METRES =
       new Notation(
-          "a length in metres",
+          "notation.a-length-in-metres",
           "350 m",
           List.of(),
           Map.of(
@@ -36,26 +38,28 @@ public final class Notation {
   /** Angles, in degrees. */
   public static final Notation DEGREES =
       new Notation(
-          "an angle in degrees",
+          "notation.an-angle-in-degrees",
           "12 degrees",
           List.of(),
           Map.of("°", 1.0, "deg", 1.0, "degree", 1.0, "degrees", 1.0));
 
   /** f-numbers: {@code f/2.8}. */
   public static final Notation F_NUMBER =
-      new Notation("an aperture", "f/2.8", List.of("f/", "f"), Map.of());
+      new Notation("notation.an-aperture", "f/2.8", List.of("f/", "f"), Map.of());
 
   /** ISO speeds: {@code ISO 1600}. */
-  public static final Notation ISO = new Notation("an ISO speed", "1600", List.of("iso"), Map.of());
+  public static final Notation ISO =
+      new Notation("notation.an-iso-speed", "1600", List.of("iso"), Map.of());
 
   /** How many frames. */
   public static final Notation FRAMES =
-      new Notation("a count of frames", "120", List.of(), Map.of("frame", 1.0, "frames", 1.0));
+      new Notation(
+          "notation.a-count-of-frames", "120", List.of(), Map.of("frame", 1.0, "frames", 1.0));
 
   /** Frames of a clip in a second. */
   public static final Notation FRAMES_A_SECOND =
       new Notation(
-          "a count of frames a second",
+          "notation.a-count-of-frames-a",
           "30 a second",
           List.of(),
           Map.of("a second", 1.0, "frames a second", 1.0, "fps", 1.0, "per second", 1.0));
@@ -63,12 +67,15 @@ public final class Notation {
   /** Steps of light. */
   public static final Notation STOPS =
       new Notation(
-          "a count of stops", "-1/3", List.of(), Map.of("stop", 1.0, "stops", 1.0, "ev", 1.0));
+          "notation.a-count-of-stops",
+          "-1/3",
+          List.of(),
+          Map.of("stop", 1.0, "stops", 1.0, "ev", 1.0));
 
   /** Temperatures, in degrees Celsius. */
   public static final Notation CELSIUS =
       new Notation(
-          "a temperature in degrees Celsius",
+          "notation.a-temperature-in-degrees-celsius",
           "-4 °C",
           List.of(),
           Map.of("°c", 1.0, "c", 1.0, "°", 1.0, "degrees", 1.0, "celsius", 1.0));
@@ -76,7 +83,7 @@ public final class Notation {
   /** Shares in per cent. */
   public static final Notation PER_CENT =
       new Notation(
-          "a share in per cent",
+          "notation.a-share-in-per-cent",
           "15 %",
           List.of(),
           Map.of("%", 1.0, "percent", 1.0, "per cent", 1.0));
@@ -84,7 +91,10 @@ public final class Notation {
   /** Pixels, and what is counted in them. */
   public static final Notation PIXELS =
       new Notation(
-          "a count of pixels", "6000", List.of(), Map.of("px", 1.0, "pixel", 1.0, "pixels", 1.0));
+          "notation.a-count-of-pixels",
+          "6000",
+          List.of(),
+          Map.of("px", 1.0, "pixel", 1.0, "pixels", 1.0));
 
   private static final Pattern FORM =
       Pattern.compile(
@@ -133,7 +143,8 @@ public final class Notation {
     Matcher matcher = FORM.matcher(text);
     if (!matcher.matches()) {
       throw new InvalidInput(
-          "\"%s\" is not %s; type it like %s".formatted(typed.strip(), what, example));
+          Phrasebook.say(
+              "refused.is-not-type-it-like", typed.strip(), Phrasebook.say(what), example));
     }
     double value = Double.parseDouble(matcher.group(2).replace(',', '.'));
     if (matcher.group(3) != null) {
@@ -145,10 +156,17 @@ public final class Notation {
       List<String> known = new ArrayList<>(units.keySet());
       throw new InvalidInput(
           known.isEmpty()
-              ? "\"%s\" has something behind its number that does not belong to %s; type it like %s"
-                  .formatted(typed.strip(), what, example)
-              : "\"%s\" has an unknown unit, \"%s\"; type %s like %s"
-                  .formatted(typed.strip(), unit, what, example));
+              ? Phrasebook.say(
+                  "refused.has-something-behind-its-number",
+                  typed.strip(),
+                  Phrasebook.say(what),
+                  example)
+              : Phrasebook.say(
+                  "refused.has-an-unknown-unit-type",
+                  typed.strip(),
+                  unit,
+                  Phrasebook.say(what),
+                  example));
     }
     boolean negative = matcher.group(1).equals("-") || matcher.group(1).equals("−");
     return (negative ? -value : value) * worth;
@@ -167,9 +185,22 @@ public final class Notation {
   public int whole(double value) {
     if (value != Math.rint(value) || Math.abs(value) > Integer.MAX_VALUE) {
       throw new InvalidInput(
-          "%s has to be a whole number, such as %s"
-              .formatted(Character.toUpperCase(what.charAt(0)) + what.substring(1), example));
+          Phrasebook.say("refused.has-to-be-a-whole", capital(Phrasebook.say(what)), example));
     }
     return (int) value;
+  }
+
+  private static String capital(String words) {
+    return Character.toUpperCase(words.charAt(0)) + words.substring(1);
+  }
+
+  /** A number as it would be typed, without needless zeros: {@code 20}, {@code 2.8}. */
+  public static String text(double value) {
+    if (!Double.isFinite(value)) {
+      return Phrasebook.say("notation.NOT_A_NUMBER");
+    }
+    return value == Math.rint(value) && Math.abs(value) < 1e15
+        ? Long.toString((long) value)
+        : BigDecimal.valueOf(value).toPlainString();
   }
 }

@@ -9,8 +9,8 @@ package zygonox.core.quantity;
  */
 public record Place(double latitudeDeg, double longitudeDeg, double heightMetres) {
   public Place {
-    InvalidInput.check("The latitude in degrees", latitudeDeg, -90, 90);
-    InvalidInput.check("The longitude in degrees", longitudeDeg, -180, 180);
-    InvalidInput.check("The height in metres", heightMetres, -500, 9000);
+    InvalidInput.check("value.latitude-in-degrees", latitudeDeg, -90, 90);
+    InvalidInput.check("value.longitude-in-degrees", longitudeDeg, -180, 180);
+    InvalidInput.check("value.height-in-metres", heightMetres, -500, 9000);
   }
 }

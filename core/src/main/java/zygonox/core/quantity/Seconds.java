@@ -127,8 +127,7 @@ public final class Seconds {
     Double unit = UNITS.get(name);
     if (unit == null) {
       throw new InvalidInput(
-          "\"%s\" has an unknown unit, \"%s\"; durations are typed like 90 s, 1 min 30 s, 1:30, 2 h or 1/50"
-              .formatted(typed.strip(), name));
+          Phrasebook.say("refused.has-an-unknown-unit-durations", typed.strip(), name));
     }
     return unit;
   }
@@ -138,9 +137,7 @@ public final class Seconds {
   }
 
   private static InvalidInput notUnderstood(String typed) {
-    return new InvalidInput(
-        "\"%s\" is not a duration; type it like 90 s, 1 min 30 s, 1:30, 2 h or 1/50"
-            .formatted(typed.strip()));
+    return new InvalidInput(Phrasebook.say("refused.is-not-a-duration-type", typed.strip()));
   }
 
   /**
@@ -153,7 +150,8 @@ public final class Seconds {
     if (!(seconds >= low && seconds <= high)) {
       String said = Double.isFinite(seconds) && seconds >= 0 ? text(seconds) : seconds + " s";
       throw new InvalidInput(
-          "%s is %s; it must lie between %s and %s".formatted(name, said, text(low), text(high)));
+          Phrasebook.say(
+              "refused.is-it-must-lie-between", Phrasebook.say(name), said, text(low), text(high)));
     }
     return seconds;
   }

@@ -1,6 +1,7 @@
 package zygonox.core.raster;
 
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * The shape of a picture's samples: rows from the top, pixels from the left, the channels of a
@@ -19,19 +20,17 @@ public record PixelLayout(int width, int height, int channels, int bits) {
   public static final long MOST_PIXELS = 600_000_000L;
 
   public PixelLayout {
-    InvalidInput.check("The picture's width in pixels", width, 1, LARGEST_SIDE);
-    InvalidInput.check("The picture's height in pixels", height, 1, LARGEST_SIDE);
+    InvalidInput.check("value.picture-s-width-in-pixels", width, 1, LARGEST_SIDE);
+    InvalidInput.check("value.picture-s-height-in-pixels", height, 1, LARGEST_SIDE);
     if ((long) width * height > MOST_PIXELS) {
       throw new InvalidInput(
-          "A picture of %d x %d pixels is more than can be held; at most %d million pixels are read"
-              .formatted(width, height, MOST_PIXELS / 1_000_000));
+          Phrasebook.say("refused.a-picture-of-x-pixels", width, height, MOST_PIXELS / 1_000_000));
     }
     if (channels != 1 && channels != 3) {
-      throw new InvalidInput(
-          "A picture of " + channels + " channels cannot be used; it must have 1 or 3");
+      throw new InvalidInput(Phrasebook.say("refused.a-picture-of-channels-cannot", channels));
     }
     if (bits != 8 && bits != 16) {
-      throw new InvalidInput("Samples of " + bits + " bits cannot be used; they must have 8 or 16");
+      throw new InvalidInput(Phrasebook.say("refused.samples-of-bits-cannot-be", bits));
     }
   }
 

@@ -28,17 +28,20 @@ public interface ToneCurve {
    * @param exponent above 0
    */
   static ToneCurve power(double exponent) {
-    return new ToneCurve() {
-      @Override
-      public double toLight(double encoded) {
-        return Math.pow(encoded, exponent);
-      }
+    return new Power(exponent);
+  }
 
-      @Override
-      public double toEncoded(double light) {
-        return Math.pow(light, 1 / exponent);
-      }
-    };
+  /** Light as a power of what is encoded. */
+  record Power(double exponent) implements ToneCurve {
+    @Override
+    public double toLight(double encoded) {
+      return Math.pow(encoded, exponent);
+    }
+
+    @Override
+    public double toEncoded(double light) {
+      return Math.pow(light, 1 / exponent);
+    }
   }
 
   /** Encoded 0..1 to light 0..1. */
@@ -59,6 +62,21 @@ public interface ToneCurve {
     int[] table = new int[white + 1];
     for (int v = 0; v <= white; v++) {
       table[v] = (int) Math.round(toLight((double) v / white) * unit);
+    }
+    return table;
+  }
+
+  /**
+   * The light of every sample value, 0 to 1.
+   *
+   * @param bits 8 or 16
+   * @return 2^bits entries
+   */
+  default float[] light(int bits) {
+    int white = (1 << bits) - 1;
+    float[] table = new float[white + 1];
+    for (int v = 0; v <= white; v++) {
+      table[v] = (float) toLight((double) v / white);
     }
     return table;
   }

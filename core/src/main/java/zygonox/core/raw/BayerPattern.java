@@ -1,6 +1,7 @@
 package zygonox.core.raw;
 
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * Which colour each pixel of a mosaic sees, in a square of two by two that repeats.
@@ -19,8 +20,8 @@ public record BayerPattern(int topLeft, int topRight, int bottomLeft, int bottom
     boolean coloured = topRight != bottomLeft || topLeft != bottomRight;
     if (!(greenAcross || greenDown) || !coloured) {
       throw new InvalidInput(
-          "A mosaic of %d %d / %d %d is none of the four of Bayer; only those are developed"
-              .formatted(topLeft, topRight, bottomLeft, bottomRight));
+          Phrasebook.say(
+              "refused.a-mosaic-of-is-none", topLeft, topRight, bottomLeft, bottomRight));
     }
   }
 

@@ -1,24 +1,14 @@
 package zygonox.core.raw;
 
-import java.util.stream.IntStream;
-import zygonox.core.raster.PixelLayout;
-import zygonox.core.raster.Raster;
-import zygonox.core.raster.Srgb;
-
 /**
- * From a sensor's counts to a picture of 16 bits in sRGB. The missing colours are put in by the
- * linear filters of H. Malvar, L. He and R. Cutler, "High-quality linear interpolation for
- * demosaicing of Bayer-patterned color images" (ICASSP 2004): each is a mean of its neighbours,
- * corrected by how the colour that was counted bends there.
+ * From a sensor's counts to light. The missing colours are put in by the linear filters of H.
+ * Malvar, L. He and R. Cutler, "High-quality linear interpolation for demosaicing of
+ * Bayer-patterned color images" (ICASSP 2004): each is a mean of its neighbours, corrected by how
+ * the colour that was counted bends there.
  */
-public final class Development {
+public final class Development implements DevelopedRows {
   /** Rows and columns that the filters reach out. */
   private static final int REACH = 2;
-
-  private static final int BAND_ROWS = 250;
-
-  private static final Srgb.Curve CURVE = new Srgb.Curve();
-  private static final float WHITE = 65_535;
 
   private final Mosaic mosaic;
   private final CameraColour colour;
@@ -26,7 +16,10 @@ public final class Development {
   private final float[][] rows = new float[2 * REACH + 1][];
   private final int[] held = {-9, -9, -9, -9, -9};
 
-  private Development(Mosaic mosaic, CameraColour colour) {
+  /**
+   * @param mosaic of 4 by 4 pixels or more
+   */
+  public Development(Mosaic mosaic, CameraColour colour) {
     this.mosaic = mosaic;
     this.colour = colour;
     this.stride = mosaic.width() + 2 * REACH;
@@ -35,37 +28,25 @@ public final class Development {
     }
   }
 
-  /** Develops a mosaic of 4 by 4 pixels or more; on all cores, in bands of rows. */
-  public static Raster of(Mosaic mosaic, CameraColour colour) {
-    PixelLayout layout = new PixelLayout(mosaic.width(), mosaic.height(), 3, 16);
-    Raster raster = Raster.blank(layout);
-    int bands = (layout.height() + BAND_ROWS - 1) / BAND_ROWS;
-    IntStream.range(0, bands)
-        .parallel()
-        .forEach(
-            band -> {
-              Development development = new Development(mosaic, colour);
-              float[] light = new float[layout.rowSamples()];
-              int end = Math.min(layout.height(), (band + 1) * BAND_ROWS);
-              for (int y = band * BAND_ROWS; y < end; y++) {
-                development.row(y, light);
-                encode(light, colour, raster.samples(), y * layout.rowSamples());
-              }
-            });
-    return raster;
+  @Override
+  public void light(int y, float[] into) {
+    row(y, into);
+    toSrgb(into, mosaic.width(), colour);
   }
 
-  /** Turns rows that hold all three colours already, multiplied and 0 to 1, into samples. */
-  public static void encode(float[] light, CameraColour colour, short[] into, int at) {
+  /**
+   * Turns a camera's channels, multiplied, into light of sRGB. A channel that is full counts as
+   * white: beyond it nothing is known, and highlights would turn to the colour of the others.
+   */
+  public static void toSrgb(float[] light, int pixels, CameraColour colour) {
     float[][] m = colour.matrix();
-    for (int i = 0; i < light.length; i += 3) {
+    for (int x = 0, i = 0; x < pixels; x++, i += 3) {
       float r = Math.min(1, light[i]);
       float g = Math.min(1, light[i + 1]);
       float b = Math.min(1, light[i + 2]);
-      for (int c = 0; c < 3; c++) {
-        float value = CURVE.encode(m[c][0] * r + m[c][1] * g + m[c][2] * b);
-        into[at + i + c] = (short) (value * WHITE + 0.5f);
-      }
+      light[i] = m[0][0] * r + m[0][1] * g + m[0][2] * b;
+      light[i + 1] = m[1][0] * r + m[1][1] * g + m[1][2] * b;
+      light[i + 2] = m[2][0] * r + m[2][1] * g + m[2][2] * b;
     }
   }
 

@@ -1,6 +1,7 @@
 package zygonox.core.raw;
 
 import java.io.IOException;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * Decodes lossless JPEG (ITU-T T.81, process 14), the compression of most raw files: Huffman codes
@@ -55,7 +56,7 @@ public final class LosslessJpeg {
         first[length] = k - code;
         for (int n = 0; n < counts[length]; n++, code++, k++) {
           if (code >= 1 << length) {
-            throw new IOException("a Huffman table holds more codes than there are");
+            throw new IOException(Phrasebook.say("refused.a-huffman-table-holds-more"));
           }
           fillLook(code, length, values[k]);
         }
@@ -86,13 +87,13 @@ public final class LosslessJpeg {
     try {
       return new LosslessJpeg(data).decode();
     } catch (ArrayIndexOutOfBoundsException e) {
-      throw new IOException("the compressed samples are damaged", e);
+      throw new IOException(Phrasebook.say("refused.the-compressed-samples-are-damaged"), e);
     }
   }
 
   private Decoded decode() throws IOException {
     if (marker() != SOI) {
-      throw new IOException("the compressed samples do not begin as JPEG does");
+      throw new IOException(Phrasebook.say("refused.the-compressed-samples-do-not"));
     }
     while (true) {
       int marker = marker();
@@ -104,15 +105,15 @@ public final class LosslessJpeg {
         case SOS -> {
           return scan(at + 2, end);
         }
-        case EOI -> throw new IOException("the compressed samples hold no picture");
+        case EOI -> throw new IOException(Phrasebook.say("refused.the-compressed-samples-hold-no"));
         case 0xc0, 0xc1, 0xc2, 0xc5, 0xc6, 0xc7, 0xc9, 0xca, 0xcb, 0xcd, 0xce, 0xcf ->
-            throw new IOException("the samples are compressed by another kind of JPEG");
+            throw new IOException(Phrasebook.say("refused.the-samples-are-compressed-by"));
         default -> {
           // Comments and applications' own: passed over.
         }
       }
       if (end <= at) {
-        throw new IOException("a segment of the compressed samples has no length");
+        throw new IOException(Phrasebook.say("refused.a-segment-of-the-compressed"));
       }
       at = end;
     }
@@ -124,7 +125,7 @@ public final class LosslessJpeg {
 
   private int marker() throws IOException {
     if ((data[at] & 0xff) != 0xff) {
-      throw new IOException("a marker of the compressed samples is missing");
+      throw new IOException(Phrasebook.say("refused.a-marker-of-the-compressed"));
     }
     while ((data[at] & 0xff) == 0xff) {
       at++;
@@ -146,7 +147,7 @@ public final class LosslessJpeg {
             && components <= 4
             && (long) width * height * components <= Integer.MAX_VALUE / 4;
     if (!usable) {
-      throw new IOException("the compressed samples declare a shape that cannot be");
+      throw new IOException(Phrasebook.say("refused.the-compressed-samples-declare-a"));
     }
   }
 
@@ -171,13 +172,13 @@ public final class LosslessJpeg {
   private Decoded scan(int i, int end) throws IOException {
     int count = data[i] & 0xff;
     if (width == 0 || count != components) {
-      throw new IOException("the scan of the compressed samples does not fit their shape");
+      throw new IOException(Phrasebook.say("refused.the-scan-of-the-compressed"));
     }
     Table[] used = new Table[count];
     for (int c = 0; c < count; c++) {
       used[c] = tables[(data[i + 2 + 2 * c] & 0xff) >> 4 & 3];
       if (used[c] == null) {
-        throw new IOException("a Huffman table of the compressed samples is missing");
+        throw new IOException(Phrasebook.say("refused.a-huffman-table-of-the"));
       }
     }
     int predictor = data[i + 1 + 2 * count] & 0xff;
@@ -235,7 +236,7 @@ public final class LosslessJpeg {
       case 5 -> left + (above - corner >> 1);
       case 6 -> above + (left - corner >> 1);
       case 7 -> left + above >> 1;
-      default -> throw new IOException("the compressed samples use an unknown predictor");
+      default -> throw new IOException(Phrasebook.say("refused.the-compressed-samples-use-an"));
     };
   }
 
@@ -245,7 +246,7 @@ public final class LosslessJpeg {
     padding = 0;
     int marker = marker();
     if (marker < 0xd0 || marker > 0xd7) {
-      throw new IOException("a restart of the compressed samples is missing");
+      throw new IOException(Phrasebook.say("refused.a-restart-of-the-compressed"));
     }
   }
 
@@ -274,7 +275,7 @@ public final class LosslessJpeg {
     if (bitCount < 32) {
       fill();
       if (padding > MOST_PADDING) {
-        throw new IOException("the compressed samples end too early");
+        throw new IOException(Phrasebook.say("refused.the-compressed-samples-end-too"));
       }
     }
     int found = table.look[(int) (bits >>> bitCount - LOOK) & (1 << LOOK) - 1];
@@ -290,7 +291,7 @@ public final class LosslessJpeg {
         length++;
       } while (length <= 16 && (table.greatest[length] < 0 || code > table.greatest[length]));
       if (length > 16) {
-        throw new IOException("the compressed samples hold a code that is none");
+        throw new IOException(Phrasebook.say("refused.the-compressed-samples-hold-a"));
       }
       category = table.values[table.first[length] + code];
     }
@@ -301,7 +302,7 @@ public final class LosslessJpeg {
       return 32_768;
     }
     if (category > 16) {
-      throw new IOException("the compressed samples hold a difference that is none");
+      throw new IOException(Phrasebook.say("refused.the-compressed-samples-hold-a-difference"));
     }
     int value = take(category);
     return value < 1 << category - 1 ? value - (1 << category) + 1 : value;

@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.zip.GZIPInputStream;
 import zygonox.core.quantity.Coordinates;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Place;
 
 /**
@@ -126,9 +127,7 @@ public final class Gazetteer {
     }
     List<Town> found = find(typed);
     if (found.isEmpty()) {
-      throw new InvalidInput(
-          "\"%s\" is not a town that is known here; type coordinates like 54.42, -2.31, or a town near by"
-              .formatted(typed.strip()));
+      throw new InvalidInput(Phrasebook.say("refused.is-not-a-town-that", typed.strip()));
     }
     return found.get(0).place(heightMetres);
   }

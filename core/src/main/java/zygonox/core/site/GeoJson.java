@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Place;
 import zygonox.core.sky.SkyBrightness;
 import zygonox.core.sky.Skyline;
@@ -54,7 +55,7 @@ final class GeoJson {
       return sites;
     }
     if (root == null || !root.path("features").isArray()) {
-      throw new InvalidInput("it holds no features; it must be a GeoJSON feature collection");
+      throw new InvalidInput(Phrasebook.say("refused.it-holds-no-features-it"));
     }
     for (JsonNode feature : root.path("features")) {
       addPoint(sites, feature);
@@ -67,7 +68,7 @@ final class GeoJson {
       return JSON.readTree(content);
     } catch (JsonProcessingException e) {
       long line = e.getLocation() == null ? 1 : e.getLocation().getLineNr();
-      throw new InvalidInput("it is damaged at line " + line + "; restore it from a copy", e);
+      throw new InvalidInput(Phrasebook.say("refused.it-is-damaged-at-line", line), e);
     }
   }
 

@@ -14,6 +14,7 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import javax.xml.stream.XMLStreamWriter;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Place;
 import zygonox.core.sky.SkyBrightness;
 import zygonox.core.sky.Skyline;
@@ -94,10 +95,11 @@ final class Gpx {
         }
       }
       if (!isGpx) {
-        throw new InvalidInput("it has no gpx element; it must be a GPX file with waypoints");
+        throw new InvalidInput(Phrasebook.say("refused.it-has-no-gpx-element"));
       }
     } catch (XMLStreamException e) {
-      throw new IOException("line " + e.getLocation().getLineNumber() + " is not well formed", e);
+      throw new IOException(
+          Phrasebook.say("refused.line-is-not-well-formed", e.getLocation().getLineNumber()), e);
     }
     return sites;
   }
@@ -143,8 +145,7 @@ final class Gpx {
     try {
       return Double.parseDouble(String.valueOf(digits));
     } catch (NumberFormatException e) {
-      throw new InvalidInput(
-          "a waypoint's lat, lon or ele is \"%s\"; it must be a number".formatted(digits), e);
+      throw new InvalidInput(Phrasebook.say("refused.a-waypoint-s-lat-lon", digits), e);
     }
   }
 }

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Place;
 import zygonox.core.sky.SkyBrightness;
 import zygonox.core.sky.Skyline;
@@ -32,7 +33,7 @@ public record Site(
 
   public Site {
     if (name.isBlank()) {
-      throw new InvalidInput("The site has no name; give it one, such as \"mill by the water\"");
+      throw new InvalidInput(Phrasebook.say("refused.the-site-has-no-name"));
     }
   }
 

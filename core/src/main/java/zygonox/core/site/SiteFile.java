@@ -5,7 +5,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
 
@@ -49,7 +51,7 @@ public enum SiteFile {
     if (name.endsWith(".geojson") || name.endsWith(".json")) {
       return GEOJSON;
     }
-    throw new InvalidInput(file + " is not a file of sites; its name must end in .geojson or .gpx");
+    throw new InvalidInput(Phrasebook.say("refused.is-not-a-file-of", file));
   }
 
   /**
@@ -60,16 +62,18 @@ public enum SiteFile {
   public static List<Site> read(Path file) {
     SiteFile format = of(file);
     if (!Files.isRegularFile(file)) {
-      throw new InvalidInput(file + " is not there; name a .geojson or .gpx file");
+      throw new InvalidInput(Phrasebook.say("refused.is-not-there-name-a-geojson", file));
     }
     try {
-      InvalidInput.check("The size of " + file + " in bytes", Files.size(file), 0, MOST_BYTES);
+      if (Files.size(file) > MOST_BYTES) {
+        throw new InvalidInput(
+            Phrasebook.say("refused.sites-too-large", file, new ByteSize(MOST_BYTES)));
+      }
       return format.parse(Files.readAllBytes(file));
     } catch (InvalidInput e) {
       throw new InvalidInput(file + ": " + e.getMessage(), e);
     } catch (IOException e) {
-      throw new InvalidInput(
-          "%s cannot be read as %s: it is damaged, or of another kind".formatted(file, format), e);
+      throw new InvalidInput(Phrasebook.say("refused.cannot-be-read-as-it", file, format), e);
     }
   }
 

@@ -5,6 +5,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /** Time zones as people type them. */
 public final class Zones {
@@ -35,9 +36,7 @@ public final class Zones {
     try {
       return ZoneId.of(text.strip());
     } catch (DateTimeException e) {
-      throw new InvalidInput(
-          "\"%s\" is not a time zone; type one like Europe/London or UTC+1".formatted(text.strip()),
-          e);
+      throw new InvalidInput(Phrasebook.say("refused.is-not-a-time-zone", text.strip()), e);
     }
   }
 }

@@ -86,7 +86,7 @@ public final class Almanac {
    * @throws InvalidInput for other years
    */
   public Almanac(Place place, LocalDate date, ZoneId zone) {
-    InvalidInput.check("The year of the date", date.getYear(), FIRST_YEAR, LAST_YEAR);
+    InvalidInput.check("value.year-of-the-date", date.getYear(), FIRST_YEAR, LAST_YEAR);
     this.place = place;
     this.from = date.atTime(12, 0).atZone(zone).toInstant();
     this.to = date.plusDays(1).atTime(12, 0).atZone(zone).toInstant();

@@ -11,8 +11,8 @@ import zygonox.core.quantity.InvalidInput;
  */
 public record Equatorial(double rightAscensionDeg, double declinationDeg) {
   public Equatorial {
-    InvalidInput.check("The right ascension in degrees", rightAscensionDeg, -3600, 3600);
-    InvalidInput.check("The declination in degrees", declinationDeg, -90, 90);
+    InvalidInput.check("value.right-ascension-in-degrees", rightAscensionDeg, -3600, 3600);
+    InvalidInput.check("value.declination-in-degrees", declinationDeg, -90, 90);
     rightAscensionDeg = Angle.positive(rightAscensionDeg);
   }
 

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.OptionalDouble;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Place;
 
 /** Something on the sky that can be asked for. */
@@ -113,7 +114,7 @@ public sealed interface SkyBody {
     try {
       if (parts.length == 2) {
         double rightAscension = Double.parseDouble(parts[0]);
-        InvalidInput.check("The right ascension in degrees", rightAscension, -360, 360);
+        InvalidInput.check("value.right-ascension-in-degrees", rightAscension, -360, 360);
         return new Fixed(new Equatorial(rightAscension, Double.parseDouble(parts[1])));
       }
     } catch (NumberFormatException e) {
@@ -123,8 +124,6 @@ public sealed interface SkyBody {
   }
 
   private static String unknown(String text) {
-    return "\""
-        + text
-        + "\" is not known; write sun, moon, polaris, the Milky Way, a target like M31, or RA,DEC of J2000 in degrees";
+    return Phrasebook.say("refused.body-is-not-known", text);
   }
 }

@@ -4,6 +4,7 @@ import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * How dark a place's sky is overhead on a clear moonless night.
@@ -24,15 +25,14 @@ public record SkyBrightness(double magnitude) {
   private static final Pattern CLASS = Pattern.compile("(?:bortle|class)\\s*(\\d+)");
 
   public SkyBrightness {
-    InvalidInput.check(
-        "The sky's brightness in magnitudes a square arcsecond", magnitude, 15, 22.1);
+    InvalidInput.check("value.sky-s-brightness-in-magnitudes", magnitude, 15, 22.1);
   }
 
   /**
    * @param number 1 (darkest) to 9
    */
   public static SkyBrightness ofBortle(int number) {
-    return new SkyBrightness(OF_CLASS[InvalidInput.check("The Bortle class", number, 1, 9) - 1]);
+    return new SkyBrightness(OF_CLASS[InvalidInput.check("value.bortle-class", number, 1, 9) - 1]);
   }
 
   /** The class whose brightness is nearest, 1 to 9. */
@@ -58,10 +58,7 @@ public record SkyBrightness(double magnitude) {
     try {
       return new SkyBrightness(Double.parseDouble(plain.replace(',', '.').replaceAll(" .*", "")));
     } catch (NumberFormatException e) {
-      throw new InvalidInput(
-          "\"%s\" is not a brightness of a sky; type magnitudes like 21.2, or Bortle 4"
-              .formatted(text.strip()),
-          e);
+      throw new InvalidInput(Phrasebook.say("refused.is-not-a-brightness-of", text.strip()), e);
     }
   }
 }

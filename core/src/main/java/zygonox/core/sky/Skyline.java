@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * What hides the sky around a place: how high it reaches, at some azimuths. Straight lines run
@@ -29,7 +30,7 @@ public record Skyline(List<Direction> points) {
       Pattern.compile("\\s*([+-]?\\d+(?:\\.\\d+)?)\\s*°?[\\s:/]+([+-]?\\d+(?:\\.\\d+)?)\\s*°?\\s*");
 
   public Skyline {
-    InvalidInput.check("The count of the skyline's points", points.size(), 0, MOST_POINTS);
+    InvalidInput.check("value.count-of-the-skyline-s", points.size(), 0, MOST_POINTS);
     List<Direction> sorted = new ArrayList<>(points);
     sorted.sort(Comparator.comparingDouble(Direction::azimuthDeg));
     for (int i = sorted.size() - 1; i > 0; i--) {
@@ -120,9 +121,7 @@ public record Skyline(List<Direction> points) {
     for (String pair : text.split("[,;]")) {
       Matcher matcher = POINT.matcher(pair);
       if (!matcher.matches()) {
-        throw new InvalidInput(
-            "\"%s\" is not a point of a skyline; type azimuth and altitude, like 340 4, 352 18, 5 4"
-                .formatted(pair.strip()));
+        throw new InvalidInput(Phrasebook.say("refused.is-not-a-point-of", pair.strip()));
       }
       points.add(new Direction(Double.parseDouble(matcher.group(1)), altitude(matcher.group(2))));
     }
@@ -159,13 +158,11 @@ public record Skyline(List<Direction> points) {
 
   private static InvalidInput fallsBack(Direction at) {
     return new InvalidInput(
-        "The skyline falls back on itself at azimuth %s; type its points once round, each azimuth once, like 340 4, 352 18, 5 4"
-            .formatted(plain(at.azimuthDeg())));
+        Phrasebook.say("refused.the-skyline-falls-back-on", plain(at.azimuthDeg())));
   }
 
   private static double altitude(String digits) {
-    return InvalidInput.check(
-        "The altitude of a skyline's point in degrees", Double.parseDouble(digits), -30, 89);
+    return InvalidInput.check("value.altitude-of-a-skyline-s", Double.parseDouble(digits), -30, 89);
   }
 
   /** As text that {@link #parse} reads. */

@@ -23,7 +23,7 @@ public enum Twilight {
   }
 
   public static Twilight of(double sunAltitudeDeg) {
-    InvalidInput.check("The sun's altitude in degrees", sunAltitudeDeg, -90, 90);
+    InvalidInput.check("value.sun-s-altitude-in-degrees", sunAltitudeDeg, -90, 90);
     for (Twilight twilight : values()) {
       if (sunAltitudeDeg >= twilight.lowestDeg) {
         return twilight;

@@ -53,8 +53,8 @@ public final class YearView {
       double leastAltitudeDeg,
       double moonLimit) {
     public Wish {
-      InvalidInput.check("The least altitude in degrees", leastAltitudeDeg, 0, 89);
-      InvalidInput.check("The moon limit", moonLimit, 0, 1);
+      InvalidInput.check("value.least-altitude-in-degrees", leastAltitudeDeg, 0, 89);
+      InvalidInput.check("value.moon-limit", moonLimit, 0, 1);
     }
   }
 
@@ -83,7 +83,7 @@ public final class YearView {
    */
   public static List<Prospect> of(
       Wish wish, LocalDate first, int nights, Cancellation cancellation) {
-    InvalidInput.check("The count of nights", nights, 1, MOST_NIGHTS);
+    InvalidInput.check("value.count-of-nights", nights, 1, MOST_NIGHTS);
     Prospect[] prospects = new Prospect[nights];
     try (Workers workers = Workers.perCore()) {
       workers.forEach(

@@ -1,7 +1,7 @@
 package zygonox.core.words;
 
 import java.util.Optional;
-import zygonox.core.blend.BlendResult;
+import zygonox.core.recipe.BlendResult;
 
 /** What a blend came to, in plain words. */
 public final class BlendWords {

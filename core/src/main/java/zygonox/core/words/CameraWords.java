@@ -2,9 +2,9 @@ package zygonox.core.words;
 
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import zygonox.core.camera.Lesson;
-import zygonox.core.camera.Mistake;
 import zygonox.core.camera.TimerLine;
+import zygonox.core.rehearsal.Lesson;
+import zygonox.core.rehearsal.Mistake;
 
 /** What is said of the camera, its timer, and lessons with them. */
 public final class CameraWords {

@@ -1,7 +1,5 @@
 package zygonox.core.words;
 
-import java.text.Format;
-import java.text.MessageFormat;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -9,28 +7,25 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.ResourceBundle;
 import zygonox.core.align.StarAligner;
 import zygonox.core.align.Unmatched;
-import zygonox.core.blend.FrameDropped;
-import zygonox.core.frame.ColourProfile;
+import zygonox.core.combine.FrameDropped;
+import zygonox.core.format.ColourProfile;
+import zygonox.core.format.ReadFault;
 import zygonox.core.frame.KindReason;
-import zygonox.core.frame.ReadFault;
 import zygonox.core.measure.Judgement;
 import zygonox.core.program.ProgramFinding;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.quantity.Place;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.Moon;
 
 /** Findings and values in plain sentences, the same for window and command line. */
 public final class Words {
-  private static final ResourceBundle BUNDLE =
-      ResourceBundle.getBundle("zygonox.core.words.words", Locale.ROOT);
-
   /** A moon with less of it lit hardly lights the ground [common practice]. */
   private static final double LEAST_MOONLIGHT = 0.05;
 
@@ -41,15 +36,7 @@ public final class Words {
 
   /** The text of a key with its numbers put in. */
   public static String say(String key, Object... values) {
-    MessageFormat message = new MessageFormat(BUNDLE.getString(key), Locale.ENGLISH);
-    Format[] formats = message.getFormatsByArgumentIndex();
-    Object[] plain = values.clone();
-    for (int i = 0; i < Math.min(plain.length, formats.length); i++) {
-      boolean whole = plain[i] instanceof Integer || plain[i] instanceof Long;
-      // Whole numbers as they are: 2026, not 2,026.
-      plain[i] = whole && formats[i] == null ? String.valueOf(plain[i]) : plain[i];
-    }
-    return message.format(plain);
+    return Phrasebook.say(key, values);
   }
 
   /** Why a file cannot be used, and what would be right. */

@@ -9,7 +9,7 @@ public final class AlreadyThere extends InvalidInput {
 
   private final transient Path file;
 
-  AlreadyThere(Path file, String sentence) {
+  public AlreadyThere(Path file, String sentence) {
     super(sentence);
     this.file = file;
   }

@@ -2,6 +2,7 @@ package zygonox.core.work;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /** Values that a document of ours must have; what is missing is told by its key. */
 public final class JsonFields {
@@ -13,7 +14,7 @@ public final class JsonFields {
   public static JsonNode object(JsonNode parent, String key) {
     JsonNode node = parent.path(key);
     if (!node.isObject()) {
-      throw new InvalidInput("\"" + key + "\" is missing; it must be an object in braces");
+      throw new InvalidInput(Phrasebook.say("refused.is-missing-it-must-be", key));
     }
     return node;
   }
@@ -24,7 +25,7 @@ public final class JsonFields {
   public static String text(JsonNode parent, String key) {
     JsonNode node = parent.path(key);
     if (!node.isTextual()) {
-      throw new InvalidInput("\"" + key + "\" is missing; it must be a text in quotes");
+      throw new InvalidInput(Phrasebook.say("refused.is-missing-it-must-be-a", key));
     }
     return node.asText();
   }
@@ -35,7 +36,7 @@ public final class JsonFields {
   public static double number(JsonNode parent, String key) {
     JsonNode node = parent.path(key);
     if (!node.isNumber()) {
-      throw new InvalidInput("\"" + key + "\" is missing; it must be a number");
+      throw new InvalidInput(Phrasebook.say("refused.is-missing-it-must-be-a-number", key));
     }
     return node.asDouble();
   }

@@ -57,7 +57,7 @@ public final class LogFile {
       context.getStatusManager().add(new NopStatusListener());
       PatternLayoutEncoder encoder = new PatternLayoutEncoder();
       encoder.setContext(context);
-      encoder.setPattern("%d{yyyy-MM-dd'T'HH:mm:ss.SSSXXX} %-5level %logger - %msg%n");
+      encoder.setPattern("%d{yyyy-MM-dd'T'HH:mm:ss.SSSZZZZZ} %-5level %logger - %msg%n");
       encoder.start();
       RollingFileAppender<ILoggingEvent> file = new RollingFileAppender<>();
       file.setContext(context);

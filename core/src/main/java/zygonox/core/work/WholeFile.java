@@ -2,11 +2,12 @@ package zygonox.core.work;
 
 import java.io.IOException;
 import java.nio.file.AtomicMoveNotSupportedException;
+import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.concurrent.ThreadLocalRandom;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 
 /**
  * An output file that appears whole or not at all: it is written beside its place under a temporary
@@ -36,45 +37,53 @@ public final class WholeFile {
   public static void checkPlace(Path target, IfPresent ifPresent) {
     Path folder = target.toAbsolutePath().getParent();
     if (folder == null || !Files.isDirectory(folder)) {
-      throw new InvalidInput(
-          "The folder of " + target + " is not there; make it first or name another place");
+      throw new InvalidInput(Phrasebook.say("refused.the-folder-of-is-not", target));
     }
     if (Files.isDirectory(target)) {
-      throw new InvalidInput(target + " is a folder; name a file to write");
+      throw new InvalidInput(Phrasebook.say("refused.is-a-folder-name-a", target));
     }
     if (ifPresent == IfPresent.REFUSE && Files.exists(target)) {
       throw new AlreadyThere(
-          target, target + " is already there; choose another name, or allow it to be replaced");
+          target, Phrasebook.say("refused.is-already-there-choose-another-name", target));
     }
     if (!Files.isWritable(folder)) {
-      throw new WorkFailed("The folder " + folder + " cannot be written to; choose another place");
+      throw new WorkFailed(Phrasebook.say("refused.the-folder-cannot-be-written", folder));
     }
   }
 
   /**
    * Writes {@code content} and moves it into place.
    *
-   * @throws InvalidInput as {@link #checkPlace}
+   * @throws InvalidInput as {@link #checkPlace}; also when the file appeared while it was written
+   *     and must not be replaced
    * @throws WorkFailed when writing fails; the target is then as it was
    */
   public static void write(Path target, IfPresent ifPresent, Content content) {
     checkPlace(target, ifPresent);
-    String unique = Long.toString(ThreadLocalRandom.current().nextLong(1L << 40), 36);
-    Path temporary = target.resolveSibling("." + target.getFileName() + "." + unique + ".part");
+    Path folder = target.toAbsolutePath().getParent();
+    String name = target.getFileName().toString();
+    Temporary.sweep(folder, name);
+    Path temporary = Temporary.in(folder, name);
     try {
       content.writeTo(temporary);
-      move(temporary, target);
+      move(temporary, target, ifPresent);
+    } catch (FileAlreadyExistsException e) {
+      throw new AlreadyThere(
+          target, Phrasebook.say("refused.is-already-there-choose-another-name", target));
     } catch (IOException e) {
       throw new WorkFailed(
-          "%s could not be written (%s); nothing was changed"
-              .formatted(target, DiskFault.reason(e)),
-          e);
+          Phrasebook.say("refused.could-not-be-written-nothing", target, DiskFault.reason(e)), e);
     } finally {
       discard(temporary);
     }
   }
 
-  private static void move(Path from, Path to) throws IOException {
+  private static void move(Path from, Path to, IfPresent ifPresent) throws IOException {
+    if (ifPresent == IfPresent.REFUSE) {
+      // What appeared meanwhile is somebody's.
+      Files.move(from, to);
+      return;
+    }
     try {
       Files.move(from, to, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
     } catch (AtomicMoveNotSupportedException e) {

@@ -12,6 +12,7 @@ import java.util.concurrent.Future;
 import java.util.concurrent.ThreadFactory;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import zygonox.core.quantity.Phrasebook;
 
 /** A fixed crew of threads; the one place in the core that makes any. Close it when done. */
 public final class Workers implements AutoCloseable {
@@ -126,17 +127,16 @@ public final class Workers implements AutoCloseable {
       return e;
     }
     if (failure instanceof OutOfMemoryError) {
-      return new WorkFailed(
-          "Memory ran out; allow the work less at a time, or give Zygonox more", failure);
+      return new WorkFailed(Phrasebook.say("refused.memory-ran-out-allow-the"), failure);
     }
     if (failure instanceof Error e) {
       throw e;
     }
     if (failure instanceof IOException e) {
-      return new WorkFailed("A file could not be read or written: " + DiskFault.reason(e), e);
+      return new WorkFailed(Phrasebook.say("refused.a-file-could-not-be", DiskFault.reason(e)), e);
     }
     LogFile.fault("in a worker", failure);
-    return new WorkFailed("Something unexpected went wrong; the log file tells what", failure);
+    return new WorkFailed(Phrasebook.say("refused.something-unexpected-went-wrong-the"), failure);
   }
 
   private static ThreadFactory daemons() {

@@ -11,13 +11,17 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.align.HomographyFit.Pair;
-import zygonox.core.frame.FrameInfo;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.PixelSource;
+import zygonox.core.format.CurvedLight;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.PixelSource;
+import zygonox.core.frame.Frame;
 import zygonox.core.frame.TestPictures;
-import zygonox.core.measure.FoundStar;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.stars.FoundStar;
 
 class AlignTest {
   private static final Homography TURN =
@@ -98,6 +102,33 @@ class AlignTest {
     }
   }
 
+  /** On a tripod hot pixels stay where they are and stars do not. */
+  @Test
+  void whatStaysPutIsNoMatchWhereTheSkyMoves() {
+    Random random = new Random(5);
+    List<FoundStar> hot = sky(60, random);
+    List<FoundStar> stars = sky(110, random);
+    Homography back = TURN.inverse();
+    List<FoundStar> reference = new ArrayList<>(hot);
+    reference.addAll(stars);
+    List<FoundStar> later = new ArrayList<>(hot);
+    for (FoundStar star : stars) {
+      later.add(
+          new FoundStar(
+              back.x(star.x(), star.y()), back.y(star.x(), star.y()), star.flux(), star.peak()));
+    }
+    Homography map =
+        new StarMatcher(reference).match(later, Homography.IDENTITY).orElseThrow().map();
+    assertThat(map.x(1000, 900)).isCloseTo(TURN.x(1000, 900), within(0.3));
+    assertThat(map.y(5000, 3000)).isCloseTo(TURN.y(5000, 3000), within(0.3));
+    // Under a tracker everything stays put, and only noise does not.
+    List<FoundStar> tracked = new ArrayList<>(reference);
+    tracked.addAll(sky(40, random));
+    Homography still =
+        new StarMatcher(reference).match(tracked, Homography.IDENTITY).orElseThrow().map();
+    assertThat(still.x(5000, 3000)).isCloseTo(5000, within(0.01));
+  }
+
   @Test
   void strangersDoNotMatch() {
     List<FoundStar> one = sky(120, new Random(1));
@@ -112,11 +143,11 @@ class AlignTest {
     Raster raster = TestPictures.smooth(layout);
     Path file = TestPictures.write(folder.resolve("a.tif"), raster, FrameInfo.UNKNOWN);
     Homography shift = new Homography(new double[] {1, 0, 3.25, 0, 1, -2.5, 0, 0, 1});
-    PixelSource source = FrameReader.open(FrameReader.look(file));
-    try (PixelSource moved = new MovedSource(source, shift)) {
-      short[] rows = new short[layout.samples()];
+    PixelSource source = PictureReader.open(Frame.look(file));
+    float[] linear = ToneCurve.LINEAR.light(16);
+    try (LightSource moved = Moved.onto(new CurvedLight(source, 3, linear), shift)) {
+      float[] rows = new float[layout.samples()];
       moved.read(0, 150, rows);
-      Raster result = new Raster(layout, rows);
       assertThat(moved.coveredFrom(20)).isEqualTo(4);
       assertThat(moved.coveredTo(20)).isEqualTo(200);
       assertThat(moved.coveredTo(149)).isEqualTo(moved.coveredFrom(149));
@@ -125,7 +156,7 @@ class AlignTest {
           double u = x - 3.25;
           double v = y + 2.5;
           double truth = 65535 * (0.5 + 0.4 * Math.sin(u / 40 + 1) * Math.cos(v / 30 - 1));
-          assertThat((double) result.at(x, y, 1)).isCloseTo(truth, within(6.0));
+          assertThat(rows[(y * 3 + 1) * 200 + x] * 65535.0).isCloseTo(truth, within(6.0));
         }
       }
     }

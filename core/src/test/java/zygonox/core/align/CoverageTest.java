@@ -1,6 +1,7 @@
 package zygonox.core.align;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
 import java.util.List;
@@ -9,16 +10,16 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
-import zygonox.core.frame.PixelSource;
-import zygonox.core.measure.FoundStar;
+import zygonox.core.format.LightSource;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.stars.FoundStar;
 
 /** Which pixels a moved frame covers, against asking each pixel. */
 class CoverageTest {
   private static final PixelLayout LAYOUT = new PixelLayout(120, 80, 1, 16);
 
   /** A frame of one shade. */
-  private static final class Flat implements PixelSource {
+  private static final class Flat implements LightSource {
     @Override
     public PixelLayout layout() {
       return LAYOUT;
@@ -35,8 +36,8 @@ class CoverageTest {
     }
 
     @Override
-    public void read(int firstRow, int rows, short[] into) {
-      Arrays.fill(into, 0, rows * LAYOUT.rowSamples(), (short) 30_000);
+    public void read(int firstRow, int rows, float[] into) {
+      Arrays.fill(into, 0, rows * LAYOUT.rowSamples(), 0.4f);
     }
 
     @Override
@@ -67,8 +68,8 @@ class CoverageTest {
               1
             });
     Homography back = map.inverse();
-    try (MovedSource moved = new MovedSource(new Flat(), map)) {
-      short[] row = new short[LAYOUT.rowSamples()];
+    try (LightSource moved = Moved.onto(new Flat(), map)) {
+      float[] row = new float[LAYOUT.rowSamples()];
       for (int y = 0; y < LAYOUT.height(); y += 3) {
         moved.read(y, 1, row);
         for (int x = 0; x < LAYOUT.width(); x++) {
@@ -80,8 +81,8 @@ class CoverageTest {
           if (Math.abs(margin) > 1e-6) {
             assertThat(covered).isEqualTo(margin > 0);
           }
-          // A flat field stays flat to the sample: the weights sum to exactly one.
-          assertThat(row[x]).isEqualTo(covered ? (short) 30_000 : 0);
+          // A flat field stays flat: the weights sum to one.
+          assertThat(row[x]).isCloseTo(covered ? 0.4f : 0, within(1e-6f));
         }
       }
     }

@@ -12,6 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import zygonox.core.format.FrameInfo;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.Cancellation;

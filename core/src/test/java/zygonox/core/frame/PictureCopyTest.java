@@ -13,6 +13,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.JpegQuality;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.ReadFault;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
@@ -28,7 +33,7 @@ class PictureCopyTest {
     Path file =
         TestPictures.write(
             folder.resolve("a.tif"), raster, TestPictures.info("2026-10-14T22:00:00", "+01:00"));
-    return FrameReader.look(file);
+    return Frame.look(file);
   }
 
   private void copy(Frame from, String name) {
@@ -39,6 +44,7 @@ class PictureCopyTest {
         Optional.empty(),
         JpegQuality.USUAL,
         "mean of 5 frames",
+        "",
         new Cancellation());
   }
 
@@ -48,9 +54,9 @@ class PictureCopyTest {
     Frame from = original();
     copy(from, name);
     Path copy = folder.resolve(name);
-    Frame back = FrameReader.look(copy);
-    assertThat(FrameReader.readWhole(back).samples())
-        .isEqualTo(FrameReader.readWhole(from).samples());
+    Frame back = Frame.look(copy);
+    assertThat(PictureReader.readWhole(back).samples())
+        .isEqualTo(PictureReader.readWhole(from).samples());
     if (name.endsWith("fits")) {
       // Of the metadata FITS takes the exposure along.
       assertThat(back.info().exposureSeconds()).isEqualTo(from.info().exposureSeconds());
@@ -67,8 +73,8 @@ class PictureCopyTest {
     }
     Path file = TestPictures.write(folder.resolve("r.tif"), raster, FrameInfo.UNKNOWN);
     // A JPEG cannot be compared sample by sample; the same rounding serves an 8-bit TIFF's way.
-    copy(FrameReader.look(file), "r.jpg");
-    Raster back = FrameReader.readWhole(FrameReader.look(folder.resolve("r.jpg")));
+    copy(Frame.look(file), "r.jpg");
+    Raster back = PictureReader.readWhole(Frame.look(folder.resolve("r.jpg")));
     assertThat(back.layout().bits()).isEqualTo(8);
     assertThat(back.at(0, 0, 0)).isLessThan(6);
     assertThat(back.at(255, 0, 0)).isGreaterThan(249);
@@ -90,6 +96,7 @@ class PictureCopyTest {
                     IfPresent.REFUSE,
                     Optional.empty(),
                     JpegQuality.USUAL,
+                    "",
                     "",
                     cancelled))
         .isInstanceOf(Cancelled.class);
@@ -118,7 +125,7 @@ class PictureCopyTest {
     }
     Path file = folder.resolve("huge.tif");
     Files.write(file, tiff.array());
-    assertThatThrownBy(() -> FrameReader.look(file))
+    assertThatThrownBy(() -> Frame.look(file))
         .isInstanceOfSatisfying(
             UnreadableFrame.class,
             e -> assertThat(e.fault().kind()).isEqualTo(ReadFault.Kind.TOO_LARGE));

@@ -12,6 +12,9 @@ import java.util.OptionalDouble;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.format.CaptureTime;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.PictureFormat;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.work.Cancellation;
@@ -89,6 +92,20 @@ class RunsAndKindsTest {
   }
 
   @Test
+  void someLongerFramesAfterTheSkyAreItsForegroundHoweverMany() {
+    List<Frame> frames = new ArrayList<>();
+    for (int i = 0; i < 12; i++) {
+      frames.add(frame(i + ".jpg", info(21 * i, 20, 3200, "Wether", null)));
+    }
+    for (int i = 0; i < 4; i++) {
+      frames.add(frame("g" + i + ".jpg", info(600 + 130 * i, 120, 800, "Wether", null)));
+    }
+    assertThat(set(frames).runs())
+        .extracting(FrameRun::kind)
+        .containsExactly(FrameKind.SKY, FrameKind.FOREGROUND);
+  }
+
+  @Test
   void shortFramesOneRightAfterTheOtherAreABurst() {
     List<Frame> burst = new ArrayList<>();
     List<Frame> slow = new ArrayList<>();
@@ -107,6 +124,9 @@ class RunsAndKindsTest {
         .isEqualTo(FrameKind.DARK);
     assertThat(set(List.of(frame("FLAT_3.jpg", info))).runs().get(0).kind())
         .isEqualTo(FrameKind.FLAT);
+    // A name that says two things says what it was shot for, at every start of the program.
+    assertThat(set(List.of(frame("test dark.jpg", info))).runs().get(0).kind())
+        .isEqualTo(FrameKind.DARK);
     for (String name : List.of("darkness.jpg", "latest.jpg", "flathead.jpg")) {
       assertThat(set(List.of(frame(name, info))).runs().get(0).reason())
           .as(name)

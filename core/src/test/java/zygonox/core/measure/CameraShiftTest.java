@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import zygonox.core.measure.StillScene.Shift;
+import zygonox.core.stars.FoundStar;
 
 /** A made-up sky that turns over a camera: where stars fall is known to the last digit. */
 class CameraShiftTest {

@@ -14,17 +14,19 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.PictureFormat;
+import zygonox.core.format.PixelSource;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameInfo;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.PictureFormat;
-import zygonox.core.frame.PixelSource;
 import zygonox.core.measure.Judgement.Reason.Code;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
+import zygonox.core.stars.FoundStar;
+import zygonox.core.stars.StarFinder;
+import zygonox.core.stars.StarShape;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 
@@ -194,6 +196,18 @@ class FrameMeasureTest {
     }
     assertThat(found / (double) lines).isGreaterThanOrEqualTo(0.98);
     assertThat(wrong / (double) Math.max(1, wrong + found)).isLessThanOrEqualTo(0.1);
+  }
+
+  /** A frame that is full of lines is something else; eight of them are still lines. */
+  @Test
+  void eightLinesInAFrameAreEightLines() {
+    SmallFrame before = SmallFrame.of(sky(9000, 300, 1000));
+    SmallFrame after = SmallFrame.of(sky(9000, 300, 1001));
+    Raster raster = sky(9000, 300, 3);
+    for (int k = 0; k < 8; k++) {
+      line(raster, 60, 45 + 75 * k, 840, 60 + 75 * k - 3 * k, 4000, false);
+    }
+    assertThat(StreakFinder.find(SmallFrame.of(raster), List.of(before, after))).hasSize(8);
   }
 
   @Test
@@ -370,7 +384,7 @@ class FrameMeasureTest {
     List<Frame> frames = new ArrayList<>();
     for (int i = 1; i <= count; i++) {
       String name = "star-trails-%04d.jpg".formatted(i + 20);
-      frames.add(FrameReader.look(Path.of("..", "demo", "windmill-night", "frames", name)));
+      frames.add(Frame.look(Path.of("..", "demo", "windmill-night", "frames", name)));
     }
     List<FrameMeasure> run =
         RunMeter.measure(

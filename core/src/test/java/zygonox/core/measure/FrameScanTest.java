@@ -10,10 +10,13 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import zygonox.core.frame.PixelSource;
-import zygonox.core.frame.UnreadableFrame;
+import zygonox.core.format.PixelSource;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.stars.FoundStar;
+import zygonox.core.stars.OrderStatistic;
+import zygonox.core.stars.StarFinder;
 import zygonox.core.work.Cancellation;
 
 /** The one pass over a frame's samples, each part held against the same done the plainest way. */
@@ -171,7 +174,7 @@ class FrameScanTest {
     }
 
     LineSums sums = new LineSums(columns);
-    Line found = sums.strongest(8, null);
+    StraightLine found = sums.strongest(8, null);
 
     assertThat(found.x1()).isEqualTo(x1);
     assertThat(found.x2()).isEqualTo(x2);

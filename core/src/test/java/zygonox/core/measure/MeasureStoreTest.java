@@ -12,13 +12,14 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.format.ReadFault;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.ReadFault;
 import zygonox.core.frame.TestPictures;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.stars.Spot;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.KeptFiles;
 import zygonox.core.work.Progress;
 
 /** Measures kept by content, and what they hold of hot pixels. */
@@ -32,7 +33,7 @@ class MeasureStoreTest {
 
   @BeforeEach
   void makeFrames() {
-    store = new MeasureStore(folder.resolve("kept"));
+    store = new MeasureStore(new KeptFiles(folder.resolve("kept")));
     files = new ArrayList<>();
     for (int i = 0; i < FRAMES; i++) {
       files.add(
@@ -72,7 +73,7 @@ class MeasureStoreTest {
   private List<Frame> frames() throws Exception {
     List<Frame> frames = new ArrayList<>();
     for (Path file : files) {
-      frames.add(FrameReader.look(file));
+      frames.add(Frame.look(file));
     }
     return frames;
   }
@@ -82,10 +83,10 @@ class MeasureStoreTest {
   }
 
   private List<Path> kept() throws Exception {
-    if (!Files.exists(store.folder())) {
+    if (!Files.exists(store.kept().folder())) {
       return List.of();
     }
-    try (Stream<Path> entries = Files.list(store.folder())) {
+    try (Stream<Path> entries = Files.list(store.kept().folder())) {
       return entries.toList();
     }
   }
@@ -106,7 +107,7 @@ class MeasureStoreTest {
     Path moved = Files.createDirectory(folder.resolve("moved"));
     List<Frame> elsewhere = new ArrayList<>();
     for (Path file : files) {
-      elsewhere.add(FrameReader.look(Files.copy(file, moved.resolve("x" + file.getFileName()))));
+      elsewhere.add(Frame.look(Files.copy(file, moved.resolve("x" + file.getFileName()))));
     }
     RunMeasure second = measure(elsewhere, new ArrayList<>());
     assertThat(kept()).hasSize(1);
@@ -154,7 +155,7 @@ class MeasureStoreTest {
 
   @Test
   void aFolderThatCannotBeMadeCostsNothingButTime() throws Exception {
-    store = new MeasureStore(files.get(0).resolve("below a file"));
+    store = new MeasureStore(new KeptFiles(files.get(0).resolve("below a file")));
     assertThat(measure(frames(), new ArrayList<>()).frames()).hasSize(FRAMES);
   }
 }

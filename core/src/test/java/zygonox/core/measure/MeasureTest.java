@@ -12,12 +12,15 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import zygonox.core.frame.FrameInfo;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.PixelSource;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.PixelSource;
+import zygonox.core.frame.Frame;
 import zygonox.core.frame.TestPictures;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.stars.FoundStar;
+import zygonox.core.stars.StarFinder;
 import zygonox.core.work.Cancellation;
 
 class MeasureTest {
@@ -61,7 +64,7 @@ class MeasureTest {
 
   private List<FoundStar> find(Raster raster) throws Exception {
     Path file = TestPictures.write(folder.resolve("s.tif"), raster, FrameInfo.UNKNOWN);
-    try (PixelSource source = FrameReader.open(FrameReader.look(file))) {
+    try (PixelSource source = PictureReader.open(Frame.look(file))) {
       return new StarFinder(500).find(source, new Cancellation());
     }
   }

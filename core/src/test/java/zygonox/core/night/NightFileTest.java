@@ -121,6 +121,22 @@ class NightFileTest {
   }
 
   @Test
+  void unknownKeysOfAProgramGoWithIt() throws IOException {
+    NightFile demo = NightFile.open(file);
+    Night night = demo.night();
+    List<Program> two = List.of(night.programs().get(0), night.programs().get(0).withIso(1250));
+    demo.write(night.withPrograms(two));
+    ObjectNode tree = tree();
+    ((ObjectNode) tree.at("/programs/0")).put("tracker", "off");
+    ((ObjectNode) tree.at("/programs/1")).put("tracker", "on");
+    JSON.writeValue(file.toFile(), tree);
+    NightFile opened = NightFile.open(file);
+    opened.write(opened.night().withPrograms(List.of(opened.night().programs().get(1))));
+    assertThat(tree().at("/programs")).hasSize(1);
+    assertThat(tree().at("/programs/0/tracker").asText()).isEqualTo("on");
+  }
+
+  @Test
   void aNewerVersionIsRefusedAndLeftUntouched() throws IOException {
     ObjectNode tree = tree();
     tree.put("version", 99);

@@ -51,7 +51,7 @@ class SrgbTest {
 
   @Test
   void theQuickCurveIsTheCurve() {
-    Srgb.Curve curve = new Srgb.Curve();
+    ToneTable curve = new ToneTable(ToneCurve.SRGB);
     for (int i = 0; i <= 1_000_000; i++) {
       double light = i / 1e6;
       assertThat((double) curve.encode((float) light))

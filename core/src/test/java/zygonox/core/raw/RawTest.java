@@ -19,6 +19,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
 
@@ -80,6 +81,17 @@ class RawTest {
     return new Mosaic(size, size, pattern, samples, new float[] {512, 512, 512, 512}, 16_383);
   }
 
+  private static Raster developed(Mosaic mosaic, CameraColour colour) {
+    Raster raster = Raster.blank(new PixelLayout(mosaic.width(), mosaic.height(), 3, 16));
+    Development development = new Development(mosaic, colour);
+    float[] light = new float[3 * mosaic.width()];
+    for (int y = 0; y < mosaic.height(); y++) {
+      development.light(y, light);
+      DevelopedRows.encode(light, light.length, raster.samples(), y * light.length);
+    }
+    return raster;
+  }
+
   private interface Scene {
     double light(int x, int y, int channel);
   }
@@ -93,7 +105,7 @@ class RawTest {
   void aFlatColourComesOutAsItIsUpToTheEdges(int a, int b, int c, int d) {
     double[] light = {0.2, 0.1, 0.4};
     Raster raster =
-        Development.of(
+        developed(
             mosaic(new BayerPattern(a, b, c, d), 20, (x, y, channel) -> light[channel]), colour());
     for (int y = 0; y < 20; y++) {
       for (int x = 0; x < 20; x++) {
@@ -108,7 +120,7 @@ class RawTest {
   @Test
   void aSmoothSceneIsPutTogetherWithoutFringes() {
     Scene ramp = (x, y, c) -> 0.05 + 0.004 * x + 0.003 * y;
-    Raster raster = Development.of(mosaic(BayerPattern.RGGB, 60, ramp), colour());
+    Raster raster = developed(mosaic(BayerPattern.RGGB, 60, ramp), colour());
     for (int y = 2; y < 58; y++) {
       for (int x = 2; x < 58; x++) {
         for (int c = 0; c < 3; c++) {
@@ -126,7 +138,7 @@ class RawTest {
             0.02
                 + 0.5
                     * Math.exp(-(Math.pow(x - 30.4, 2) + Math.pow(y - 29.7, 2)) / (2 * 1.3 * 1.3));
-    Raster raster = Development.of(mosaic(BayerPattern.RGGB, 60, star), colour());
+    Raster raster = developed(mosaic(BayerPattern.RGGB, 60, star), colour());
     for (int c = 0; c < 3; c++) {
       double sum = 0;
       double sumX = 0;
@@ -147,7 +159,7 @@ class RawTest {
   @Test
   void whatIsFullIsWhiteWhateverItsColour() {
     Raster raster =
-        Development.of(
+        developed(
             new Mosaic(
                 8,
                 8,
@@ -158,6 +170,23 @@ class RawTest {
             colour());
     for (int i = 0; i < raster.samples().length; i++) {
       assertThat(raster.samples()[i] & 0xffff).isGreaterThan(65_500);
+    }
+  }
+
+  @Test
+  void whatLiesBelowBlackStaysInTheLight() {
+    Mosaic dark =
+        new Mosaic(
+            8,
+            8,
+            BayerPattern.RGGB,
+            filled(64, (short) 500),
+            new float[] {512, 512, 512, 512},
+            16_383);
+    float[] light = new float[24];
+    new Development(dark, CameraColour.PLAIN).light(3, light);
+    for (float value : light) {
+      assertThat((double) value).isCloseTo(-12 / 15_871.0, within(1e-8));
     }
   }
 

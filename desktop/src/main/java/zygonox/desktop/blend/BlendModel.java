@@ -4,60 +4,53 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.function.Consumer;
-import java.util.function.Function;
-import java.util.stream.Collectors;
-import java.util.stream.IntStream;
+import java.util.OptionalInt;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import zygonox.core.blend.AverageIn;
-import zygonox.core.blend.BlendMethod;
-import zygonox.core.blend.BlendOptions;
-import zygonox.core.blend.BlendOptions.Align;
-import zygonox.core.blend.BlendResult;
-import zygonox.core.blend.BlendWatcher;
-import zygonox.core.blend.Blender;
-import zygonox.core.blend.FrameDropped;
+import zygonox.core.combine.AverageIn;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.format.Depth;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.frame.JpegQuality;
 import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.night.Night;
+import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Seconds;
+import zygonox.core.recipe.Align;
+import zygonox.core.recipe.BlendResult;
+import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.Selection;
+import zygonox.core.recipe.Weights;
 import zygonox.core.words.BlendWords;
+import zygonox.core.words.RecipeWords;
 import zygonox.core.words.Words;
-import zygonox.core.work.Cancellation;
-import zygonox.core.work.WholeFile;
 import zygonox.desktop.sentence.Sentence;
-import zygonox.desktop.sentence.Setting;
-import zygonox.desktop.sentence.Settings;
 import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 
-/** How the frames are blended, as a sentence; and what came of it. */
+/**
+ * How the frames are blended, as a sentence that keeps silent about what is usual; and what came of
+ * it. The recipe is part of the night: it is kept and undone with it.
+ */
 public final class BlendModel {
+
   private final OpenNight night;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
   private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyObjectWrapper<BlendResult> result = new ReadOnlyObjectWrapper<>();
-  private int run;
-  private BlendMethod method = BlendMethod.LIGHTEN;
-  private Align align = Align.NONE;
-  private AverageIn averageIn = AverageIn.LINEAR;
+
+  /** The recipe where there is no night to keep it. */
+  private Recipe loose = Recipe.of(Selection.of(List.of()), BlendMethod.LIGHTEN);
 
   public BlendModel(OpenNight night) {
     this.night = night;
-    night
-        .framesProperty()
-        .subscribe(
-            set -> {
-              run = largestSkyRun(set);
-              refresh();
-            });
+    night.framesProperty().subscribe(set -> refresh());
+    night.nightProperty().subscribe(n -> refresh());
     night.judgementsProperty().subscribe(j -> refresh());
     night.decisionsProperty().subscribe(o -> refresh());
   }
@@ -94,137 +87,136 @@ public final class BlendModel {
     return !night.framesProperty().get().frames().isEmpty();
   }
 
+  /** The recipe as it stands, without the names of frames. */
+  Recipe recipe() {
+    Night open = night.night();
+    return open == null ? loose : open.recipe().orElse(loose);
+  }
+
+  /** Takes another recipe, in one step of undo. */
+  void edit(String thing, Recipe changed) {
+    Recipe sound = sound(changed);
+    if (night.night() == null) {
+      loose = sound;
+      refresh();
+    } else {
+      night.edit("recipe " + thing, night.night().withRecipe(sound));
+    }
+  }
+
+  /** Lets go of what has no meaning any more after another part was changed. */
+  private static Recipe sound(Recipe recipe) {
+    Recipe sound = recipe;
+    boolean weighs =
+        sound.method() == BlendMethod.MEAN || sound.method() == BlendMethod.CLIPPED_MEAN;
+    if (!weighs) {
+      sound = sound.withWeights(Weights.EVEN);
+    }
+    if (sound.method() != BlendMethod.CLIPPED_MEAN) {
+      sound = sound.withKappa(Recipe.USUAL_KAPPA);
+    }
+    if (sound.align() == Align.NONE) {
+      sound = sound.withAlign(Align.NONE, Optional.empty()).withCrop(Crop.NONE);
+    }
+    boolean averages = weighs || sound.method() == BlendMethod.SUM;
+    if (!averages || sound.usesLight()) {
+      sound = sound.withAverageIn(AverageIn.LINEAR);
+    }
+    return sound;
+  }
+
+  /** The run in work, counting from 0. */
+  private int run() {
+    FrameSet set = night.framesProperty().get();
+    OptionalInt chosen = recipe().selection().run();
+    return chosen.isPresent() && chosen.getAsInt() <= set.runs().size()
+        ? chosen.getAsInt() - 1
+        : largestSkyRun(set);
+  }
+
   public void setRun(int index) {
-    run = index;
-    refresh();
+    Selection of = recipe().selection();
+    edit(
+        "run",
+        recipe()
+            .withSelection(
+                new Selection(
+                    of.paths(),
+                    OptionalInt.of(index + 1),
+                    of.kind(),
+                    of.from(),
+                    of.to(),
+                    of.every(),
+                    of.drop()))
+            .withAlign(recipe().align(), Optional.empty()));
   }
 
   public void setMethod(BlendMethod chosen) {
-    method = chosen;
-    refresh();
+    edit("method", recipe().withMethod(chosen));
   }
 
   public void setAlign(Align chosen) {
-    align = chosen;
-    refresh();
+    edit("align", recipe().withAlign(chosen, recipe().reference()));
+  }
+
+  /** Brings the frames onto that one. */
+  void setReference(Path file) {
+    edit("reference", recipe().withAlign(Align.STARS, Optional.of(file)));
   }
 
   private void refresh() {
     FrameSet set = night.framesProperty().get();
-    List<FrameRun> runs = set.runs();
-    if (runs.isEmpty()) {
+    if (set.runs().isEmpty()) {
       sentence.set(
           new Sentence.Builder().say(Words.say("blend.s-without-frames-there-is-nothing")).end());
       obstacles.set(List.of());
       return;
     }
+    FrameRun run = set.runs().get(run());
+    obstacles.set(found(run));
+    sentence.set(new RecipeSentence(this, set, run()).told());
+  }
+
+  private List<Obstacle> found(FrameRun run) {
     List<Obstacle> found = new ArrayList<>();
-    warnings(runs.get(run)).forEach(w -> found.add(Obstacle.of(w)));
+    warnings(run).forEach(w -> found.add(Obstacle.of(w)));
+    scratch(run).ifPresent(found::add);
     result().flatMap(BlendWords::noiseReason).ifPresent(r -> found.add(Obstacle.note(r)));
-    obstacles.set(found);
-    Sentence.Builder builder =
-        new Sentence.Builder()
-            .say(Words.say("blend.s-take"))
-            .set(
-                choice(
-                    "run",
-                    run,
-                    IntStream.range(0, runs.size()).boxed().toList(),
-                    i -> runName(set, runs.get(i)),
-                    i ->
-                        Words.say("blend.the")
-                            + runs.get(i).frames().size()
-                            + Words.say("blend.frames-of-like-settings"),
-                    this::setRun))
-            .say(", ")
-            .set(
-                choice(
-                    "align",
-                    align,
-                    List.of(Align.values()),
-                    a ->
-                        a == Align.NONE
-                            ? Words.say("blend.leave-them-as-they-lie")
-                            : Words.say("blend.align-them-on-the-stars"),
-                    BlendModel::meaning,
-                    this::setAlign))
-            .say(Words.say("blend.s-and-blend-by"))
-            .set(
-                choice(
-                    "method",
-                    method,
-                    List.of(BlendMethod.values()),
-                    BlendMethod::term,
-                    BlendModel::meaning,
-                    this::setMethod));
-    if (method.isBetweenSamples() && method != BlendMethod.MEDIAN) {
-      builder
-          .say(Words.say("blend.s-of"))
-          .set(
-              choice(
-                  "average-in",
-                  averageIn,
-                  List.of(AverageIn.values()),
-                  a ->
-                      a == AverageIn.LINEAR
-                          ? Words.say("blend.the-light")
-                          : Words.say("blend.the-stored-values"),
-                  a ->
-                      a == AverageIn.LINEAR
-                          ? Words.say("blend.as-one-long-exposure-would")
-                          : Words.say("blend.as-they-stand-in-the"),
-                  a -> {
-                    averageIn = a;
-                    refresh();
-                  }));
+    return found;
+  }
+
+  /** Methods that look at all frames at once may need room on the disk for a while. */
+  private Optional<Obstacle> scratch(FrameRun run) {
+    boolean atOnce =
+        recipe().method() == BlendMethod.MEDIAN || recipe().method() == BlendMethod.CLIPPED_MEAN;
+    if (!atOnce) {
+      return Optional.empty();
     }
-    sentence.set(builder.say(".").end());
+    Frame first = run.frames().get(0);
+    int bytes = recipe().usesLight() ? Depth.FLOAT.bits() / 8 : first.layout().bits() / 8;
+    long need = (long) kept(run).size() * first.layout().samples() * bytes;
+    Path folder = folder();
+    long free = folder.toFile().getUsableSpace();
+    String said = Words.say("blend.scratch", new ByteSize(need), folder, new ByteSize(free));
+    return Optional.of(need > free ? Obstacle.of(said) : Obstacle.note(said));
   }
 
-  private static <T> Setting choice(
-      String key,
-      T value,
-      List<T> all,
-      Function<T, String> name,
-      Function<T, String> meaning,
-      Consumer<T> accept) {
-    return Settings.choice(key, value, all, name, meaning, accept);
-  }
-
-  private static String runName(FrameSet set, FrameRun of) {
-    Frame first = of.frames().get(0);
-    String exposure =
-        first.info().exposureSeconds().isPresent()
-            ? Words.say("blend.of") + Seconds.text(first.info().exposureSeconds().getAsDouble())
-            : "";
-    return Words.say(
-        "blend.the-frames",
-        of.frames().size(),
-        exposure,
-        set.runs().size() > 1 ? Words.say("blend.run") + of.number() + ")" : "");
-  }
-
-  private static String meaning(Align align) {
-    return align == Align.NONE
-        ? Words.say("blend.for-trails-and-for-everything")
-        : Words.say("blend.stars-fall-on-stars-the");
-  }
-
-  private static String meaning(BlendMethod method) {
-    return switch (method) {
-      case LIGHTEN -> Words.say("blend.keeps-the-brightest-at-each");
-      case DARKEN -> Words.say("blend.keeps-the-darkest-at-each");
-      case MEAN -> Words.say("blend.averages-noise-falls-by-the");
-      case MEDIAN -> Words.say("blend.keeps-the-middle-value-noise");
-      case CLIPPED_MEAN -> Words.say("blend.averages-the-values-that-agree");
-      case SUM -> Words.say("blend.adds-up-the-light-as");
-    };
+  /** Where results are made: in the night's folder, or beside the frames. */
+  Path folder() {
+    return night
+        .folder()
+        .orElseGet(
+            () ->
+                night.framesProperty().get().frames().stream()
+                    .findFirst()
+                    .map(f -> f.file().toAbsolutePath().getParent())
+                    .orElse(Path.of("").toAbsolutePath()));
   }
 
   /** What would go against the purpose of a blend. */
   private List<String> warnings(FrameRun of) {
     List<String> warnings = new ArrayList<>();
-    if (method == BlendMethod.LIGHTEN && align == Align.STARS) {
+    if (recipe().method() == BlendMethod.LIGHTEN && recipe().align() == Align.STARS) {
       warnings.add(Words.say("blend.aligned-on-the-stars-lighten"));
     }
     int dropped = of.frames().size() - kept(of).size();
@@ -261,46 +253,27 @@ public final class BlendModel {
   }
 
   /** The blend as it is set now, cut off from the window. */
-  public Job job(Path target) {
+  public BlendJob job(Path target) {
     FrameSet set = night.framesProperty().get();
-    FrameRun chosen = set.runs().get(run);
-    BlendOptions options =
-        new BlendOptions(
-            align,
-            Optional.empty(),
-            averageIn,
-            3,
-            Optional.empty(),
-            JpegQuality.USUAL,
-            BlendOptions.usualMemory());
-    return new Job(
-        new Blender(method, options),
-        new FrameSet(kept(chosen), List.of(), set.assumedOffset()),
+    List<Frame> kept = kept(set.runs().get(run()));
+    // Frames by name, so that the result can be made again whatever is decided later.
+    Recipe whole =
+        sound(recipe()).withSelection(Selection.of(kept.stream().map(Frame::file).toList()));
+    return new BlendJob(
+        whole,
+        new FrameSet(kept, List.of(), set.assumedOffset()),
         target,
-        Words.say("blend.of-frames", method.term(), kept(chosen).size()),
-        fileName());
-  }
-
-  /** A blend that is about to run. */
-  public record Job(Blender blender, FrameSet frames, Path target, String title, String fileName) {
-    public BlendResult run(BlendWatcher watcher, Cancellation cancellation) {
-      return blender.blend(frames, target, WholeFile.IfPresent.REPLACE, watcher, cancellation);
-    }
-
-    /** A frame to hold the result against: the middle one of those that took part. */
-    public Frame single(BlendResult done) {
-      Set<Path> left = done.dropped().stream().map(FrameDropped::file).collect(Collectors.toSet());
-      List<Frame> used = frames.frames().stream().filter(f -> !left.contains(f.file())).toList();
-      return used.get(used.size() / 2);
-    }
-
-    public int width() {
-      return frames.frames().get(0).layout().width();
-    }
+        RecipeWords.sentence(whole, OptionalInt.of(kept.size())));
   }
 
   void finished(BlendResult done) {
     result.set(done);
+    refresh();
+  }
+
+  /** Another night, or another set of frames: what came of others concerns it no more. */
+  void forget() {
+    result.set(null);
     refresh();
   }
 
@@ -314,11 +287,30 @@ public final class BlendModel {
             done.used(),
             Seconds.about(done.seconds())));
     BlendWords.noise(done).ifPresent(said -> text.append("; ").append(said));
+    done.starWidths()
+        .ifPresent(
+            w -> text.append("; ").append(Words.say("blend.stars", w.stacked(), w.single())));
     return text.toString();
   }
 
-  /** The name a result is saved under when nothing else is said. */
-  String fileName() {
-    return method.term() + (align == Align.STARS ? "-aligned" : "") + ".tif";
+  /** The name a result is saved under when nothing else is said: after its recipe. */
+  static String fileName(Recipe recipe) {
+    StringBuilder name = new StringBuilder(recipe.method().term());
+    if (recipe.kappa() != Recipe.USUAL_KAPPA) {
+      name.append('-').append(Words.number(recipe.kappa()));
+    }
+    if (recipe.align() == Align.STARS) {
+      name.append("-aligned");
+    }
+    if (recipe.weights() == Weights.QUALITY) {
+      name.append("-weighted");
+    }
+    if (recipe.averageIn() == AverageIn.ENCODED) {
+      name.append("-stored-values");
+    }
+    if (!recipe.crop().equals(Crop.NONE)) {
+      name.append("-trimmed");
+    }
+    return name.append(".tif").toString();
   }
 }

@@ -2,16 +2,16 @@ package zygonox.desktop.frames;
 
 import java.util.List;
 import java.util.Optional;
-import zygonox.core.align.Alignment;
-import zygonox.core.align.MovedSource;
+import zygonox.core.align.Moved;
 import zygonox.core.align.StarAligner;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.raster.Raster;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
+import zygonox.core.work.Workroom;
 import zygonox.desktop.picture.Pixels;
 
 /** A frame made ready to be held against another. */
@@ -25,21 +25,22 @@ final class Comparison {
   static Optional<Pixels> of(Frame frame, Frame against, boolean onStars, Cancellation cancellation)
       throws UnreadableFrame {
     if (!onStars) {
-      return Optional.of(Pixels.of(frame, FrameReader.readWhole(frame)));
+      return Optional.of(Pixels.of(frame, PictureReader.readWhole(frame)));
     }
+    Workroom room =
+        new Workroom(Workroom.usualMemory(), Optional.empty(), Progress.NONE, cancellation);
     StarAligner.Outcome outcome =
-        new StarAligner(Optional.of(against.file()))
-            .align(List.of(frame, against), Progress.NONE, cancellation);
+        new StarAligner(Optional.of(against.file())).align(List.of(frame, against), room);
     int at = outcome.frames().indexOf(frame);
     if (at < 0) {
       return Optional.empty();
     }
-    Alignment alignment = outcome.alignments().get(at);
-    try (MovedSource moved = new MovedSource(FrameReader.open(frame), alignment.matrix())) {
-      Raster raster = Raster.blank(moved.layout());
-      moved.read(0, moved.layout().height(), raster.samples());
-      return Optional.of(Pixels.of(frame, raster));
-    }
+    Raster moved =
+        Moved.picture(
+            PictureReader.open(frame),
+            frame.info().colours().curve(),
+            outcome.alignments().get(at).matrix());
+    return Optional.of(Pixels.of(frame, moved));
   }
 
   static String caption(Frame frame, boolean onStars) {

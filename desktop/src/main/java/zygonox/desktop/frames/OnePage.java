@@ -20,10 +20,10 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.QuickLook;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.QuickLook;
-import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.measure.Histogram;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.raster.Raster;
@@ -246,7 +246,7 @@ final class OnePage implements Page {
               // Who leafs through the night waits for no frame; who rests on one hardly notices.
               cancellation.sleep(REST_MILLIS);
               try {
-                Raster raster = FrameReader.readWhole(frame);
+                Raster raster = PictureReader.readWhole(frame);
                 return new Loaded(Pixels.of(frame, raster), Histogram.of(raster, 128));
               } catch (UnreadableFrame e) {
                 return null;

@@ -2,7 +2,7 @@ package zygonox.desktop.picture;
 
 import java.util.ArrayList;
 import java.util.List;
-import zygonox.core.blend.Preview;
+import zygonox.core.combine.Preview;
 import zygonox.core.frame.Frame;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;

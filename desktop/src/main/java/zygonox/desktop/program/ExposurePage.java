@@ -13,15 +13,15 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import zygonox.core.camera.TestFrame;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.measure.Histogram;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.Raster;
+import zygonox.core.rehearsal.TestFrame;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.sentence.SentenceView.Weight;
@@ -158,8 +158,8 @@ final class ExposurePage implements Page {
             Words.say("program.looking-at-the-test-frame"),
             (progress, cancellation) -> {
               try {
-                Frame frame = FrameReader.look(file);
-                Raster raster = FrameReader.readWhole(frame);
+                Frame frame = Frame.look(file);
+                Raster raster = PictureReader.readWhole(frame);
                 return new Tested(
                     TestFrame.of(raster, frame.info(), program, night.kit(), night.site()),
                     Histogram.of(raster, STEPS));

@@ -124,7 +124,7 @@ public final class GearModel {
     try {
       Files.createDirectories(home.folder());
     } catch (IOException e) {
-      throw new WorkFailed("The folder " + home.folder() + " cannot be made", e);
+      throw new WorkFailed(Words.say("refused.the-folder-cannot-be-made", home.folder()), e);
     }
     shelf = shelf.keeping(open.night().kit());
     shelf.write(home.gear());

@@ -1,12 +1,12 @@
 package zygonox.desktop.program;
 
-import zygonox.core.camera.Scene;
-import zygonox.core.camera.SimulatedCamera;
 import zygonox.core.night.Night;
 import zygonox.core.optics.Body;
 import zygonox.core.program.Program;
 import zygonox.core.program.Take;
 import zygonox.core.raster.Raster;
+import zygonox.core.rehearsal.Scene;
+import zygonox.core.rehearsal.SimulatedCamera;
 import zygonox.core.work.Cancellation;
 
 /** What a program's middle frame will look like. */
@@ -21,8 +21,7 @@ final class MiddleFrame {
     Body small =
         body.withPixels(PREVIEW_WIDTH, PREVIEW_WIDTH * body.pixelsHigh() / body.pixelsWide());
     SimulatedCamera camera =
-        new SimulatedCamera(
-            small, night.lens(), night.site(), new Scene(night.millAzimuthDeg()), PREVIEW_SEED);
+        new SimulatedCamera(small, night.lens(), night.site(), Scene.USUAL, PREVIEW_SEED);
     var takes = Take.of(program, night.conditions(program));
     Take middle = takes.get(takes.size() / 2);
     return camera.preview(middle.settings(), middle.shot(), cancellation);

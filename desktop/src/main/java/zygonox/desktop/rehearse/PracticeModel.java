@@ -7,15 +7,15 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import zygonox.core.camera.Lesson;
-import zygonox.core.camera.Mistake;
-import zygonox.core.camera.PracticeScore;
-import zygonox.core.camera.Scene;
 import zygonox.core.night.Night;
 import zygonox.core.optics.Body;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Seconds;
+import zygonox.core.rehearsal.Lesson;
+import zygonox.core.rehearsal.Mistake;
+import zygonox.core.rehearsal.PracticeScore;
+import zygonox.core.rehearsal.Scene;
 import zygonox.core.words.CameraWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
@@ -71,7 +71,7 @@ final class PracticeModel {
             body.withPixels(width, width * body.pixelsHigh() / body.pixelsWide()),
             plan.lens(),
             plan.site(),
-            new Scene(plan.millAzimuthDeg()),
+            Scene.USUAL,
             plan.assumptions().rule());
     Mistake[] all = Mistake.values();
     return new Making(

@@ -10,22 +10,23 @@ import java.util.Set;
 import java.util.function.Consumer;
 import zygonox.core.camera.CameraEvent;
 import zygonox.core.camera.ClockPace;
-import zygonox.core.camera.HappeningKind;
-import zygonox.core.camera.Happenings;
-import zygonox.core.camera.Rehearsal;
-import zygonox.core.camera.Rehearsal.FileType;
-import zygonox.core.camera.Scene;
-import zygonox.core.camera.SimulatedCamera;
-import zygonox.core.camera.SimulatedPort;
 import zygonox.core.camera.TimerLine;
 import zygonox.core.camera.TimerRun;
-import zygonox.core.camera.Truth;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.night.Night;
 import zygonox.core.optics.Body;
 import zygonox.core.program.Program;
 import zygonox.core.program.Take;
+import zygonox.core.rehearsal.HappeningKind;
+import zygonox.core.rehearsal.Happenings;
+import zygonox.core.rehearsal.Rehearsal;
+import zygonox.core.rehearsal.Rehearsal.FileType;
+import zygonox.core.rehearsal.Scene;
+import zygonox.core.rehearsal.SimulatedCamera;
+import zygonox.core.rehearsal.SimulatedPort;
+import zygonox.core.rehearsal.Truth;
+import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WorkFailed;
@@ -106,7 +107,7 @@ public final class RehearsalJob {
     try {
       Files.createDirectories(folder);
     } catch (IOException e) {
-      throw new WorkFailed("The folder " + folder + " cannot be made", e);
+      throw new WorkFailed(Words.say("refused.the-folder-cannot-be-made", folder), e);
     }
     Happenings happenings = Happenings.of(happening, List.of(program), body, seed);
     SimulatedCamera camera =
@@ -114,7 +115,7 @@ public final class RehearsalJob {
             body,
             night.lens(),
             night.site(),
-            new Scene(night.millAzimuthDeg()),
+            Scene.USUAL,
             seed,
             happenings,
             night.assumptions().celsius());

@@ -8,12 +8,6 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import zygonox.core.camera.HappeningKind;
-import zygonox.core.camera.Happenings;
-import zygonox.core.camera.Prediction;
-import zygonox.core.camera.Rehearsal.FileType;
-import zygonox.core.camera.Scene;
-import zygonox.core.camera.SimulatedCamera;
 import zygonox.core.night.Night;
 import zygonox.core.optics.Body;
 import zygonox.core.program.Program;
@@ -22,6 +16,12 @@ import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Notation;
 import zygonox.core.quantity.Seconds;
 import zygonox.core.raster.Raster;
+import zygonox.core.rehearsal.HappeningKind;
+import zygonox.core.rehearsal.Happenings;
+import zygonox.core.rehearsal.Prediction;
+import zygonox.core.rehearsal.Rehearsal.FileType;
+import zygonox.core.rehearsal.Scene;
+import zygonox.core.rehearsal.SimulatedCamera;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
@@ -278,7 +278,7 @@ public final class RehearseModel {
             small,
             plan.lens(),
             plan.site(),
-            new Scene(plan.millAzimuthDeg()),
+            Scene.USUAL,
             1,
             Happenings.NONE,
             plan.assumptions().celsius());

@@ -14,7 +14,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zygonox.core.camera.TimerLine;
 import zygonox.core.camera.TimerRun;
-import zygonox.core.frame.FrameReader;
+import zygonox.core.format.PictureReader;
+import zygonox.core.frame.Frame;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
 import zygonox.core.words.CameraWords;
@@ -204,7 +205,7 @@ final class ShootPage implements Page {
         .tasks()
         .quietly(
             "arriving frame",
-            (progress, cancellation) -> Pixels.of(FrameReader.readWhole(FrameReader.look(file))),
+            (progress, cancellation) -> Pixels.of(PictureReader.readWhole(Frame.look(file))),
             pixels -> {
               if (inView) {
                 workplace.picture().show(pixels, file.getFileName().toString());

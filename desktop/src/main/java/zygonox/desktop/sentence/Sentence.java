@@ -29,6 +29,11 @@ public record Sentence(List<Part> parts) {
       return this;
     }
 
+    public Builder offer(Part.Offers offers) {
+      parts.add(offers);
+      return this;
+    }
+
     public Sentence end() {
       return new Sentence(parts);
     }

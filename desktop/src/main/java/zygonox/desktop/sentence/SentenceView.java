@@ -8,7 +8,9 @@ import javafx.beans.value.ObservableValue;
 import javafx.css.PseudoClass;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
+import javafx.scene.control.CustomMenuItem;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
@@ -24,6 +26,8 @@ import zygonox.core.words.Words;
 public final class SentenceView extends VBox {
   private static final PseudoClass WRONG = PseudoClass.getPseudoClass("wrong");
   private static final String HINT = Words.say("sentence.steps-it-enter-types-it");
+
+  private static final double OFFER_WIDTH = 560;
 
   private final TextFlow flow = new TextFlow();
   private final Label consequence = new Label();
@@ -70,7 +74,7 @@ public final class SentenceView extends VBox {
     if (!retold(sentence)) {
       List<Node> nodes = new ArrayList<>();
       for (Part part : sentence.parts()) {
-        nodes.add(part instanceof Setting setting ? label(setting) : words(part.text()));
+        nodes.add(node(part));
       }
       String key = focusedKey;
       flow.getChildren().setAll(nodes);
@@ -91,7 +95,9 @@ public final class SentenceView extends VBox {
       boolean same =
           part instanceof Setting setting
               ? setting.key().equals(nodes.get(i).getUserData()) && nodes.get(i) instanceof Label
-              : nodes.get(i) instanceof Text;
+              : part instanceof Part.Offers
+                  ? part.equals(nodes.get(i).getUserData())
+                  : nodes.get(i) instanceof Text;
       if (!same) {
         return false;
       }
@@ -113,6 +119,39 @@ public final class SentenceView extends VBox {
 
   private void tellConsequence(Setting setting) {
     say(setting.tryOut().apply(setting.editText()), true);
+  }
+
+  private Node node(Part part) {
+    if (part instanceof Setting setting) {
+      return label(setting);
+    }
+    return part instanceof Part.Offers offers ? offers(offers) : words(part.text());
+  }
+
+  /** Opens like a menu: what each would do stands beside it, before it is taken. */
+  private MenuButton offers(Part.Offers offers) {
+    MenuButton button = new MenuButton(offers.text());
+    button.getStyleClass().add("offers");
+    button.setId("offers-" + offers.key());
+    button.setUserData(offers);
+    for (Part.Offer offer : offers.all()) {
+      Label text = new Label(offer.text());
+      text.getStyleClass().add("offer");
+      Label means = new Label(offer.consequence());
+      means.getStyleClass().add("offer-consequence");
+      means.setWrapText(true);
+      means.setMaxWidth(OFFER_WIDTH);
+      VBox both = new VBox(text, means);
+      // A menu would take the sentence's large letters, and enlarge them once more.
+      button
+          .showingProperty()
+          .subscribe(
+              s -> both.setStyle("-fx-font-size: " + consequence.getFont().getSize() + "px"));
+      CustomMenuItem item = new CustomMenuItem(both);
+      item.setOnAction(e -> offer.take().run());
+      button.getItems().add(item);
+    }
+    return button;
   }
 
   private static Text words(String text) {

@@ -136,8 +136,9 @@ public final class Settings {
         .orElseThrow(
             () ->
                 new InvalidInput(
-                    "\"%s\" is not one of: %s"
-                        .formatted(
-                            typed.strip(), String.join(", ", all.stream().map(name).toList()))));
+                    Words.say(
+                        "refused.is-not-one-of",
+                        typed.strip(),
+                        String.join(", ", all.stream().map(name).toList()))));
   }
 }

@@ -96,6 +96,7 @@ public final class Shell extends StackPane implements Navigator {
     frames = new FramesView(workplace);
     frames.themeProperty().bind(theme);
     blend = new BlendView(workplace);
+    blend.themeProperty().bind(theme);
     SkyView sky = new SkyView(workplace);
     sky.themeProperty().bind(theme);
     stages.put(StageName.SKY, sky);
@@ -195,7 +196,7 @@ public final class Shell extends StackPane implements Navigator {
       go(StageName.BLEND);
       blend.start();
     } catch (IOException e) {
-      fault(new WorkFailed("The demo night could not be copied: " + DiskFault.reason(e), e));
+      fault(new WorkFailed(Words.say("refused.the-demo-night-could-not", DiskFault.reason(e)), e));
     }
   }
 
@@ -219,7 +220,10 @@ public final class Shell extends StackPane implements Navigator {
       go(StageName.SKY);
       note(Words.say("night.begun", folder));
     } catch (IOException e) {
-      fault(new WorkFailed("The folder " + folder + " cannot be made: " + DiskFault.reason(e), e));
+      fault(
+          new WorkFailed(
+              Words.say("refused.the-folder-cannot-be-made-because", folder, DiskFault.reason(e)),
+              e));
     } catch (RuntimeException e) {
       fault(e);
     }

@@ -19,17 +19,16 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.util.Duration;
 import javax.imageio.ImageIO;
-import zygonox.core.blend.BlendMethod;
-import zygonox.core.blend.BlendOptions.Align;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.format.ReadFault;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.frame.ReadFault;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.night.Night;
 import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 import zygonox.core.quantity.Direction;
+import zygonox.core.recipe.Align;
 import zygonox.core.words.Words;
-import zygonox.core.work.DiskFault;
 import zygonox.core.work.LogFile;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.theme.Theme;
@@ -87,7 +86,8 @@ final class Shots {
     add("frames-again", () -> page(StageName.FRAMES, "one-by-one"), SETTLE_SECONDS);
     add("frames-unreadable", this::unreadable, SETTLE_SECONDS);
     add("blend-trails", () -> blend(0, BlendMethod.LIGHTEN, Align.NONE), 4);
-    add("blend-aligned", () -> blend(1, BlendMethod.MEAN, Align.STARS), 7);
+    add("blend-aligned", () -> blend(1, BlendMethod.MEAN, Align.STARS), 9);
+    add("blend-stars", () -> page(StageName.BLEND, "stars"), SETTLE_SECONDS);
     add("blend-full-size", this::closer, SETTLE_SECONDS);
     add("lifted", () -> shell.picture().liftedProperty().set(true), SETTLE_SECONDS);
     add("keys", this::keys, SETTLE_SECONDS);
@@ -162,6 +162,7 @@ final class Shots {
   }
 
   private void closer() {
+    page(StageName.BLEND, "recipe");
     key("#picture", KeyCode.DIGIT1);
   }
 
@@ -233,7 +234,6 @@ final class Shots {
       step.reach.run();
     } catch (RuntimeException e) {
       failures++;
-      System.err.println(step.name + " could not be reached; the log tells why");
       LogFile.fault(step.name, e);
     }
     new Timeline(
@@ -251,10 +251,9 @@ final class Shots {
     Path file = folder.resolve(name + ".png");
     try {
       ImageIO.write(SwingFXUtils.fromFXImage(image, null), "png", file.toFile());
-      System.out.println(file);
     } catch (IOException e) {
       failures++;
-      System.err.println(file + " could not be written: " + DiskFault.reason(e));
+      LogFile.fault(file.toString(), e);
     }
   }
 }

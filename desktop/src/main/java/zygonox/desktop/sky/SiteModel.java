@@ -103,7 +103,7 @@ public final class SiteModel {
     try {
       Files.createDirectories(home.folder());
     } catch (IOException e) {
-      throw new WorkFailed("The folder " + home.folder() + " cannot be made", e);
+      throw new WorkFailed(Words.say("refused.the-folder-cannot-be-made", home.folder()), e);
     }
     SiteFile.write(all, home.sites(), IfPresent.REPLACE);
     kept.set(List.copyOf(all));

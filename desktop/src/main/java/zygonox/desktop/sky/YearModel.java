@@ -224,7 +224,7 @@ public final class YearModel {
                   least(night),
                   v -> v + ALTITUDE_STEP,
                   v -> v - ALTITUDE_STEP,
-                  v -> InvalidInput.check("The least altitude in degrees", v, 0, 89),
+                  v -> InvalidInput.check("value.least-altitude-in-degrees", v, 0, 89),
                   v -> Words.say("sky.lower-than-the-air-is"),
                   v -> {
                     leastAltitudeDeg = OptionalDouble.of(v);

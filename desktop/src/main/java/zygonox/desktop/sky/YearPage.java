@@ -88,7 +88,7 @@ final class YearPage implements Page {
             Words.say("sky.write"),
             (path, present) -> {
               if (selected().isEmpty()) {
-                throw new InvalidInput("No night is chosen; choose some in the list");
+                throw new InvalidInput(Words.say("refused.no-night-is-chosen-choose"));
               }
               return model.export(selected(), path, present);
             });

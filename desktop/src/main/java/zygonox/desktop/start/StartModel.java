@@ -8,10 +8,9 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import zygonox.core.format.QuickLook;
+import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameReader;
-import zygonox.core.frame.QuickLook;
-import zygonox.core.frame.UnreadableFrame;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.night.NightFolder;
@@ -92,7 +91,7 @@ public final class StartModel {
 
   private static Optional<Raster> small(Path file) {
     try {
-      Frame frame = FrameReader.look(file);
+      Frame frame = Frame.look(file);
       return Optional.of(frame.info().colours().shown(QuickLook.of(frame, PICTURE_SIDE)));
     } catch (UnreadableFrame e) {
       return Optional.empty();

@@ -9,13 +9,14 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import zygonox.core.blend.BlendMethod;
-import zygonox.core.blend.BlendOptions.Align;
-import zygonox.core.blend.BlendResult;
-import zygonox.core.blend.BlendWatcher;
-import zygonox.core.frame.FrameReader;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.combine.BlendWatcher;
+import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.recipe.Align;
+import zygonox.core.recipe.BlendResult;
 import zygonox.core.work.Cancellation;
+import zygonox.desktop.sentence.Part;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.TestNight;
 
@@ -48,28 +49,67 @@ class BlendModelTest {
   void theLargestRunOfTheSkyIsOffered() {
     night.framesProperty().set(TestNight.frames());
     assertThat(sentence())
-        .isEqualTo(
-            "Take the 48 frames of 1 min 15 s (run 1), leave them as they are, and blend by"
-                + " lighten.");
+        .isEqualTo("Take the 48 frames of 1 min 15 s (run 1) and blend them by lighten, and ...");
     assertThat(model.canBlend()).isTrue();
     assertThat(model.obstaclesProperty().get()).isEmpty();
   }
 
+  private void take(String begin) {
+    model.sentenceProperty().get().parts().stream()
+        .filter(p -> p instanceof Part.Offers)
+        .flatMap(p -> ((Part.Offers) p).all().stream())
+        .filter(o -> o.text().startsWith(begin))
+        .findFirst()
+        .orElseThrow()
+        .take()
+        .run();
+  }
+
   @Test
-  void averagesAskWhatIsAveraged() {
+  void whatIsUsualIsSilentAndWhatIsAddedIsSaid() {
     night.framesProperty().set(TestNight.frames());
     set("method", "mean");
-    assertThat(sentence()).endsWith("blend by mean of the light.");
-    set("average-in", "the stored");
-    assertThat(sentence()).endsWith("mean of the stored values.");
+    assertThat(sentence()).endsWith("and blend them by mean, and ...");
+    take("average the values");
+    assertThat(sentence()).contains("by mean of the stored values");
+    // Aligned, light is averaged: what has no meaning any more is let go of.
+    take("align them");
+    assertThat(sentence()).contains(", align them on the stars, and blend them by mean, and");
+    take("let the better");
+    take("trim");
+    assertThat(sentence())
+        .contains("mean, let the better frames count more, trim to what all of them cover.");
     set("method", "median");
-    assertThat(sentence()).endsWith("blend by median.");
+    assertThat(sentence()).doesNotContain("count more").contains("trim to what all");
+    night.undo();
+    assertThat(sentence()).contains("mean, let the better frames count more");
+    set("align", "leave");
+    assertThat(sentence()).doesNotContain("trim").doesNotContain("align");
+  }
+
+  @Test
+  void theRecipeIsKeptWithTheNight() {
+    night.framesProperty().set(TestNight.frames());
+    set("method", "clipped-mean");
+    take("choose how far");
+    set("kappa", "2");
+    assertThat(sentence()).contains("by clipped-mean of those within 2 sigma");
+    OpenNight again =
+        new OpenNight(
+            e -> {
+              throw e;
+            });
+    again.open(night.folder().orElseThrow());
+    assertThat(again.night().recipe().orElseThrow().kappa()).isEqualTo(2);
+    BlendModel later = new BlendModel(again);
+    again.framesProperty().set(TestNight.frames());
+    assertThat(later.sentenceProperty().get().text()).isEqualTo(sentence());
   }
 
   @Test
   void whatGoesAgainstThePurposeIsSaid() {
     night.framesProperty().set(TestNight.frames());
-    set("align", "align");
+    take("align them");
     assertThat(model.obstaclesProperty().get()).first().asString().contains("draws no trails");
     FrameSet one =
         new FrameSet(TestNight.frames().frames().subList(0, 1), List.of(), ZoneOffset.UTC);
@@ -84,14 +124,15 @@ class BlendModelTest {
     model.setRun(1);
     model.setMethod(BlendMethod.MEAN);
     model.setAlign(Align.STARS);
-    assertThat(model.fileName()).isEqualTo("mean-aligned.tif");
-    BlendModel.Job job = model.job(folder.resolve("r.tif"));
-    assertThat(job.title()).isEqualTo("mean of 16 frames");
+    assertThat(BlendModel.fileName(model.recipe())).isEqualTo("mean-aligned.tif");
+    BlendJob job = model.job(folder.resolve("r.tif"));
+    assertThat(job.title())
+        .isEqualTo("Take 16 frames, align them on the stars and blend them by mean.");
     assertThat(job.width()).isEqualTo(960);
     BlendResult result = job.run(BlendWatcher.NONE, new Cancellation());
     assertThat(result.used()).isEqualTo(16);
     // An average of 8-bit frames is worth 16 bits.
-    assertThat(FrameReader.look(result.output()).layout().bits()).isEqualTo(16);
+    assertThat(Frame.look(result.output()).layout().bits()).isEqualTo(16);
     model.finished(result);
     assertThat(BlendModel.outcome(result))
         .startsWith("mean of 16 frames in")

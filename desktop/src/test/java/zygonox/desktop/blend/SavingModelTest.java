@@ -6,8 +6,8 @@ import static zygonox.desktop.stage.TestNight.setting;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import zygonox.core.frame.Depth;
-import zygonox.core.frame.JpegQuality;
+import zygonox.core.format.Depth;
+import zygonox.core.format.JpegQuality;
 import zygonox.desktop.sentence.Setting;
 
 class SavingModelTest {

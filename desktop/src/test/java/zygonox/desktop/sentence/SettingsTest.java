@@ -45,7 +45,7 @@ class SettingsTest {
             90,
             v -> v + 1,
             v -> v - 1,
-            v -> InvalidInput.check("The altitude", v, -90, 90),
+            v -> InvalidInput.check("value.altitude-in-degrees", v, -90, 90),
             v -> v + " degrees",
             taken::set);
     assertThat(setting.editText()).isEqualTo("90° up");

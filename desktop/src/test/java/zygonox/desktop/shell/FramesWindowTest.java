@@ -14,8 +14,8 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.measure.Decisions;
 import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.night.Decisions;
 import zygonox.desktop.stage.StageName;
 
 /** The real window from the rehearsal to the frames that are kept. */

@@ -23,7 +23,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
-import zygonox.core.frame.FrameReader;
+import zygonox.core.format.PictureReader;
+import zygonox.core.frame.Frame;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.start.RecentNights;
 import zygonox.desktop.tasks.ThreadedTasks;
@@ -97,7 +98,7 @@ class KeyboardTest extends WindowTest {
     Path target = folder.resolve("results").resolve("by keys.png");
     tell(robot, target.toString());
     await(() -> Files.exists(target));
-    assertThat(FrameReader.readWhole(FrameReader.look(target)).layout().width()).isEqualTo(1000);
+    assertThat(PictureReader.readWhole(Frame.look(target)).layout().width()).isEqualTo(1000);
     assertInside("blend");
   }
 

@@ -13,7 +13,8 @@ import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
-import zygonox.core.frame.FrameReader;
+import zygonox.core.format.PictureReader;
+import zygonox.core.frame.Frame;
 import zygonox.core.night.NightFile;
 import zygonox.desktop.theme.Theme;
 
@@ -83,7 +84,7 @@ class ShellTest extends WindowTest {
     robot.interact(() -> ((TextField) shell.lookup("#target")).setText(target.toString()));
     robot.clickOn("#save");
     await(() -> Files.exists(target));
-    assertThat(FrameReader.readWhole(FrameReader.look(target)).layout().width()).isEqualTo(1000);
+    assertThat(PictureReader.readWhole(Frame.look(target)).layout().width()).isEqualTo(1000);
     await(() -> text("#message").startsWith("Saved"));
     robot.clickOn("#save");
     await(() -> text("#message").contains("already there"));

@@ -1,0 +1,155 @@
+package zygonox.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import zygonox.core.format.PictureReader;
+import zygonox.core.frame.Frame;
+
+/** A result made, told, and made again, on the demo's frames. */
+class RecipeCommandsTest {
+  private static final Path DEMO = Path.of("../demo/windmill-night/frames");
+
+  @TempDir Path folder;
+
+  private String in(String name) {
+    return folder.resolve(name).toString();
+  }
+
+  private static short[] samples(Path file) throws Exception {
+    return PictureReader.readWhole(Frame.look(file)).samples();
+  }
+
+  @Test
+  void aResultTellsItsRecipeAndIsMadeAgainByItAndByItsCommand() throws Exception {
+    JsonNode made =
+        CommandLineRun.done(
+                "blend",
+                "mean",
+                DEMO.toString(),
+                "--run",
+                "2",
+                "--every",
+                "2",
+                "--align",
+                "stars",
+                "--crop",
+                "common",
+                "--coverage",
+                in("c.png"),
+                "--save-recipe",
+                in("r.json"),
+                "--out",
+                in("r.tif"),
+                "--json")
+            .json();
+    assertThat(made.get("used").asInt()).isEqualTo(8);
+    assertThat(made.at("/starWidth/single").asDouble()).isBetween(1.0, 4.0);
+    assertThat(made.at("/starWidth/stacked").asDouble())
+        .isCloseTo(made.at("/starWidth/single").asDouble(), within(0.3));
+    assertThat(made.at("/coverage/least").asInt()).isEqualTo(8);
+    assertThat(made.get("sentence").asText())
+        .isEqualTo(
+            "Take 8 frames of run 2, every 2nd of them, align them on the stars and blend them by"
+                + " mean, trimmed to what all of them cover.");
+    assertThat(samples(folder.resolve("c.png"))).containsOnly((short) 8);
+
+    JsonNode told = CommandLineRun.done("explain", in("r.tif"), "--json").json();
+    assertThat(told.get("sentence")).isEqualTo(made.get("sentence"));
+    assertThat(told.get("frames")).hasSize(8);
+    assertThat(told.at("/recipe/format").asText()).isEqualTo("zygonox-recipe");
+    assertThat(told.get("made").asText()).contains("T");
+    JsonNode file = CommandLineRun.done("explain", in("r.json"), "--json").json();
+    assertThat(file.get("made").isNull()).isTrue();
+    assertThat(file.get("recipe")).isEqualTo(told.get("recipe"));
+    assertThat(file.get("frames")).hasSize(8);
+
+    CommandLineRun.done("blend", "--recipe", in("r.json"), "--out", in("again.tif"));
+    CommandLineRun.done("blend", "--recipe", in("r.tif"), "--out", in("once more.tif"));
+    assertThat(samples(folder.resolve("again.tif"))).isEqualTo(samples(folder.resolve("r.tif")));
+    assertThat(samples(folder.resolve("once more.tif")))
+        .isEqualTo(samples(folder.resolve("r.tif")));
+    assertThat(told.get("command").asText())
+        .startsWith("zygonox blend mean ")
+        .endsWith(" --run 2 --every 2 --align stars --crop common --out r.tif");
+  }
+
+  @Test
+  void whatIsSaidBesideARecipeWins() throws Exception {
+    CommandLineRun.done(
+        "blend",
+        "mean",
+        DEMO.toString(),
+        "--run",
+        "2",
+        "--align",
+        "stars",
+        "--save-recipe",
+        in("r.json"),
+        "--out",
+        in("r.tif"));
+    JsonNode other =
+        CommandLineRun.done(
+                "blend",
+                "darken",
+                "--recipe",
+                in("r.json"),
+                "--align",
+                "none",
+                "--every",
+                "4",
+                "--out",
+                in("o.tif"),
+                "--json")
+            .json();
+    assertThat(other.get("method").asText()).isEqualTo("darken");
+    assertThat(other.get("used").asInt()).isEqualTo(4);
+    assertThat(other.get("starWidth").isNull()).isTrue();
+    assertThat(other.get("sentence").asText())
+        .isEqualTo("Take 4 frames of run 2, every 4th of them and blend them by darken.");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "lighten --kappa 2, --kappa: it has no meaning for lighten",
+    "mean --kappa 99, --kappa: Kappa is 99; it must lie between 0.5 and 20",
+    "mean --reference x.jpg, --reference: a reference is",
+    "lighten --weights quality, --weights: quality has no meaning for lighten",
+    "mean --run 9, --run: There is no run 9",
+    "mean --crop most, --crop: \"most\" is not an area",
+    "mean --depth 12, --depth: A depth of 12 bits",
+    "mean --memory 2m, --memory: 2",
+    "mean --scratch nowhere, --scratch: nowhere is not a folder",
+    "mean --drop none.jpg, --drop: ",
+    "mean --every 0, --every: The number is 0",
+    "mean --align scene, --align is \"scene\"; it must be one of none, stars",
+    "mean --recipe none.json, none.json is not there; name a recipe"
+  })
+  void whatIsRefusedNamesItsOption(String options, String told) throws Exception {
+    List<String> words = new ArrayList<>(List.of("blend"));
+    words.addAll(List.of(options.split(" ")));
+    words.add(2, DEMO.toString());
+    words.addAll(List.of("--out", in("r.tif")));
+    CommandLineRun run = CommandLineRun.of(words.toArray(String[]::new));
+    assertThat(run.code()).isEqualTo(2);
+    assertThat(run.lastError()).startsWith(told);
+    assertThat(Files.exists(folder.resolve("r.tif"))).isFalse();
+  }
+
+  @Test
+  void anEmptyFolderIsNamed() throws Exception {
+    Path empty = Files.createDirectory(folder.resolve("empty"));
+    CommandLineRun run = CommandLineRun.of("blend", "mean", empty.toString(), "--out", in("r.tif"));
+    assertThat(run.code()).isEqualTo(1);
+    assertThat(run.lastError()).contains("There is no picture in " + empty);
+  }
+}

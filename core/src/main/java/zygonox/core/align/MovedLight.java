@@ -1,0 +1,258 @@
+package zygonox.core.align;
+
+import java.util.Arrays;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * A frame moved onto the reference's pixels, resampled once, in two passes (E. Catmull and A. R.
+ * Smith, "3-D transformations of images in scanline order", SIGGRAPH 1980): each of its rows is
+ * first moved along itself, then the rows that a row of the result crosses are mixed. Holds no more
+ * of the frame than those rows. For maps that turn by less than a sixth of a right angle; see
+ * {@link TurnedLight} for others.
+ */
+final class MovedLight implements LightSource {
+  private static final int TAPS = 4;
+
+  /** Rows that are read at a time. */
+  private static final int STRIP_ROWS = 16;
+
+  /** Columns over which places are told by a parabola through three of them. */
+  private static final int BLOCK = 256;
+
+  /** Columns by which rows are continued with their outermost pixels. */
+  private static final int PAD = 4;
+
+  private final LightSource from;
+  private final PixelLayout layout;
+  private final Homography back;
+  private final Resampling resampling;
+  private final Spans spans;
+
+  /** The frame's rows moved along themselves, each channel by itself; row v at v modulo them. */
+  private final int held;
+
+  private float[][][] moved;
+  private int lowest;
+  private int beyond;
+  private float[] strip;
+  private final float[] padded;
+  private final float[][] shifted;
+  private final float[] mixed;
+
+  MovedLight(LightSource from, Homography onto) {
+    this.from = from;
+    this.layout = from.layout();
+    this.back = onto.inverse();
+    this.spans = new Spans(back, layout);
+    this.resampling = new Resampling(layout.width());
+    this.padded = new float[layout.width() + 2 * PAD];
+    this.shifted = new float[TAPS][layout.width()];
+    this.mixed = new float[layout.width()];
+    int most = 0;
+    for (int y = 0; y < layout.height(); y++) {
+      most = Math.max(most, rowsAcross(y));
+    }
+    this.held = Math.min(layout.height(), most + STRIP_ROWS + TAPS) + STRIP_ROWS;
+  }
+
+  /** Whether a map is one for two passes: nearly upright all over the picture. */
+  static boolean canMove(Homography onto, PixelLayout layout) {
+    Homography back = onto.inverse();
+    double[] xs = {0, layout.width() / 2.0, layout.width() - 1};
+    double[] ys = {0, layout.height() / 2.0, layout.height() - 1};
+    for (double x : xs) {
+      for (double y : ys) {
+        double ux = back.x(x + 1, y) - back.x(x, y);
+        double uy = back.x(x, y + 1) - back.x(x, y);
+        double vx = back.y(x + 1, y) - back.y(x, y);
+        double vy = back.y(x, y + 1) - back.y(x, y);
+        boolean upright = vy > 0.8 && vy < 1.25 && Math.abs(vx) < 0.25;
+        double along = ux - uy * vx / vy;
+        if (!upright || along < 0.8 || along > 1.25) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
+  private int rowsAcross(int y) {
+    int first = spans.from(y);
+    int last = spans.to(y) - 1;
+    return last < first ? 0 : (int) Math.abs(back.y(last, y) - back.y(first, y)) + 1;
+  }
+
+  @Override
+  public PixelLayout layout() {
+    return layout;
+  }
+
+  @Override
+  public boolean anyRowsCheaply() {
+    return false;
+  }
+
+  @Override
+  public long heldBytes() {
+    return (long) Float.BYTES * layout.rowSamples() * (held + STRIP_ROWS) + from.heldBytes();
+  }
+
+  @Override
+  public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
+    if (moved == null) {
+      moved = new float[held][layout.channels()][layout.width()];
+      strip = new float[STRIP_ROWS * layout.rowSamples()];
+    }
+    Arrays.fill(into, 0, rows * layout.rowSamples(), 0);
+    for (int y = 0; y < rows; y++) {
+      row(firstRow + y, into, y * layout.rowSamples());
+    }
+  }
+
+  private void row(int y, float[] into, int at) throws UnreadableFrame {
+    int first = spans.from(y);
+    int end = spans.to(y);
+    if (end <= first) {
+      return;
+    }
+    double one = back.y(first, y);
+    double other = back.y(end - 1, y);
+    hold((int) Math.min(one, other) - 1, (int) Math.max(one, other) + 3);
+    for (int x = first; x < end; x += BLOCK) {
+      block(y, x, Math.min(end, x + BLOCK), into, at);
+    }
+  }
+
+  /** Sees to it that rows are at hand; those beyond the frame are its outermost. */
+  private void hold(int low, int high) throws UnreadableFrame {
+    int first = Math.max(0, low);
+    int end = Math.min(layout.height(), high + 1);
+    if (first < lowest || first > beyond) {
+      lowest = first;
+      beyond = first;
+    }
+    while (beyond < end) {
+      int rows = Math.min(STRIP_ROWS, layout.height() - beyond);
+      from.read(beyond, rows, strip);
+      for (int k = 0; k < rows; k++) {
+        moveAlong(beyond + k, k * layout.rowSamples());
+      }
+      beyond += rows;
+      lowest = Math.max(lowest, beyond - held);
+    }
+  }
+
+  /** First pass: one row of the frame, each column from where the result's column meets it. */
+  private void moveAlong(int v, int at) {
+    float[][] into = moved[v % held];
+    double[] places = new double[3];
+    for (int from = 0; from < layout.width(); from += BLOCK) {
+      int to = Math.min(layout.width(), from + BLOCK);
+      places[0] = along(from, v) - from;
+      places[1] = along((from + to - 1) / 2.0, v) - (from + to - 1) / 2.0;
+      places[2] = along(to - 1, v) - (to - 1);
+      Parabola off = new Parabola(places, to - 1 - from);
+      for (int x = from; x < to; ) {
+        int whole = off.wholeAt(x - from);
+        int end = from + off.endOf(whole, x - from, to - from);
+        pieceAlong(v, at, x, end, from, whole, off, into);
+        x = end;
+      }
+    }
+  }
+
+  private void pieceAlong(
+      int v, int at, int x, int end, int base, int whole, Parabola off, float[][] into) {
+    // Columns whose four samples lie beside the frame are covered by nothing.
+    int low = Math.max(x, 1 - PAD - whole);
+    int high = Math.min(end, layout.width() - 2 + PAD - whole);
+    for (float[] channel : into) {
+      Arrays.fill(channel, x, end, 0);
+    }
+    if (low >= high) {
+      return;
+    }
+    off.weights(resampling, low, high, base, whole);
+    for (int c = 0; c < into.length; c++) {
+      pad(at + c * layout.width(), low + whole - 1, high + whole + 2);
+      for (int k = 0; k < TAPS; k++) {
+        System.arraycopy(padded, low + whole - 1 + k + PAD, shifted[k], low, high - low);
+      }
+      resampling.mix(shifted[0], shifted[1], shifted[2], shifted[3], into[c], low, high);
+    }
+  }
+
+  /** Columns of one channel of a row, those beyond it its outermost. */
+  private void pad(int at, int low, int high) {
+    int width = layout.width();
+    int first = Math.max(0, low);
+    int end = Math.min(width, high);
+    if (end > first) {
+      System.arraycopy(strip, at + first, padded, first + PAD, end - first);
+    }
+    if (low < 0) {
+      Arrays.fill(padded, low + PAD, PAD, strip[at]);
+    }
+    if (high > width) {
+      Arrays.fill(padded, width + PAD, high + PAD, strip[at + width - 1]);
+    }
+  }
+
+  /** Where the frame's row {@code v} is met by the result's column {@code x}. */
+  private double along(double x, int v) {
+    double y =
+        (v * (back.get(6) * x + back.get(8)) - back.get(3) * x - back.get(5))
+            / (back.get(4) - v * back.get(7));
+    return back.x(x, y);
+  }
+
+  /** Second pass: a piece of the result's row, of the moved rows it crosses. */
+  private void block(int y, int from, int to, float[] into, int at) {
+    double[] places = {
+      back.y(from, y), back.y((from + to - 1) / 2.0, y), back.y(to - 1, y),
+    };
+    Parabola down = new Parabola(places, to - 1 - from);
+    for (int x = from; x < to; ) {
+      int whole = down.wholeAt(x - from);
+      int end = from + down.endOf(whole, x - from, to - from);
+      down.weights(resampling, x, end, from, whole);
+      for (int c = 0; c < layout.channels(); c++) {
+        resampling.mix(
+            movedRow(whole - 1)[c],
+            movedRow(whole)[c],
+            movedRow(whole + 1)[c],
+            movedRow(whole + 2)[c],
+            mixed,
+            x,
+            end);
+        System.arraycopy(mixed, x, into, at + c * layout.width() + x, end - x);
+      }
+      x = end;
+    }
+  }
+
+  private float[][] movedRow(int v) {
+    return moved[Math.max(0, Math.min(layout.height() - 1, v)) % held];
+  }
+
+  @Override
+  public int coveredFrom(int row) {
+    return spans.from(row);
+  }
+
+  @Override
+  public int coveredTo(int row) {
+    return spans.to(row);
+  }
+
+  @Override
+  public void close() {
+    moved = null;
+    strip = null;
+    lowest = 0;
+    beyond = 0;
+    from.close();
+  }
+}

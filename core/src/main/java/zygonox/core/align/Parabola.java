@@ -1,0 +1,63 @@
+package zygonox.core.align;
+
+/** A place that changes slowly from column to column: the parabola through three of them. */
+final class Parabola {
+  private final double c0;
+  private final double c1;
+  private final double c2;
+  private final double vertex;
+
+  /**
+   * @param places at the first column, in the middle and at the last
+   * @param length from the first to the last, 0 or more
+   */
+  Parabola(double[] places, int length) {
+    double half = length / 2.0;
+    c0 = places[0];
+    c2 = half == 0 ? 0 : (places[2] - 2 * places[1] + places[0]) / (2 * half * half);
+    c1 = half == 0 ? 0 : (places[1] - places[0]) / half - c2 * half;
+    vertex = c2 == 0 ? -1 : -c1 / (2 * c2);
+  }
+
+  private double at(double column) {
+    return c0 + column * (c1 + column * c2);
+  }
+
+  /** Its whole part at a column. */
+  int wholeAt(int column) {
+    return (int) Math.floor(at(column));
+  }
+
+  /**
+   * The column, up to a limit, at which another whole part begins, or the parabola turns: on either
+   * side of its vertex it rises or falls throughout, and is searched by halving.
+   *
+   * @param from a column where the whole part is {@code whole}
+   */
+  int endOf(int whole, int from, int limit) {
+    int to = vertex > from && vertex < limit - 1 ? (int) vertex + 1 : limit;
+    if (wholeAt(to - 1) == whole) {
+      return to;
+    }
+    int low = from;
+    int high = to - 1;
+    while (high - low > 1) {
+      int middle = (low + high) >>> 1;
+      if (wholeAt(middle) == whole) {
+        low = middle;
+      } else {
+        high = middle;
+      }
+    }
+    return high;
+  }
+
+  /**
+   * Reckons the weights of columns whose whole part is {@code whole}.
+   *
+   * @param base the parabola's first column
+   */
+  void weights(Resampling resampling, int from, int to, int base, int whole) {
+    resampling.weights(from, to, base, (float) (c0 - whole), (float) c1, (float) c2);
+  }
+}

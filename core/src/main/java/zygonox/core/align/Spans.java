@@ -1,0 +1,59 @@
+package zygonox.core.align;
+
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * The columns of each row that a moved frame covers. A place is covered while it maps into the
+ * frame: four inequalities, each linear in x once multiplied by w, which is positive over the whole
+ * picture for every map between frames of one lens.
+ */
+final class Spans {
+  private final int[] columns;
+
+  Spans(Homography back, PixelLayout layout) {
+    columns = new int[2 * layout.height()];
+    for (int y = 0; y < layout.height(); y++) {
+      span(back, layout, y);
+    }
+  }
+
+  private void span(Homography back, PixelLayout layout, int y) {
+    double wx = back.get(6);
+    double w0 = back.get(7) * y + back.get(8);
+    double[] slopes = {
+      back.get(0),
+      back.get(3),
+      (layout.width() - 1) * wx - back.get(0),
+      (layout.height() - 1) * wx - back.get(3)
+    };
+    double[] starts = {
+      back.get(1) * y + back.get(2),
+      back.get(4) * y + back.get(5),
+      (layout.width() - 1) * w0 - back.get(1) * y - back.get(2),
+      (layout.height() - 1) * w0 - back.get(4) * y - back.get(5)
+    };
+    double low = 0;
+    double high = layout.width();
+    for (int k = 0; k < slopes.length; k++) {
+      if (Math.abs(slopes[k]) < 1e-12) {
+        high = starts[k] < 0 ? 0 : high;
+      } else if (slopes[k] > 0) {
+        low = Math.max(low, Math.ceil(-starts[k] / slopes[k]));
+      } else {
+        high = Math.min(high, Math.floor(starts[k] / -slopes[k]) + 1);
+      }
+    }
+    columns[2 * y] = (int) Math.min(low, layout.width());
+    columns[2 * y + 1] = (int) Math.max(columns[2 * y], high);
+  }
+
+  /** The first covered column of a row. */
+  int from(int row) {
+    return columns[2 * row];
+  }
+
+  /** The one after the last. */
+  int to(int row) {
+    return columns[2 * row + 1];
+  }
+}

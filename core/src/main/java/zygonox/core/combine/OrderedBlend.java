@@ -1,0 +1,297 @@
+package zygonox.core.combine;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
+import zygonox.core.format.Depth;
+import zygonox.core.format.PictureSink;
+import zygonox.core.format.RowSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.Workers;
+
+/**
+ * Blends by looking at the samples of all frames at one place: median and clipped mean. Reads
+ * strips of every frame side by side; frames that only decode as a whole go through {@link Scratch}
+ * first.
+ *
+ * @param <S> the lane it works in
+ */
+final class OrderedBlend<S extends RowSource> {
+  /** Cache the columns of all frames should fit, in samples: half a megabyte. */
+  private static final int CACHE_SAMPLES = 1 << 17;
+
+  private static final long PREVIEW_NANOS = 250_000_000L;
+
+  private final BlendJob<S> job;
+  private final List<Contribution<S>> frames;
+  private final PixelLayout layout;
+  private final Columns.Lane<S> lane;
+  private final MemoryPlan plan;
+  private final Quantizer quantizer;
+  private final Path scratchFolder;
+  private final Growing growing;
+  private final AtomicLong lastPreview = new AtomicLong(System.nanoTime());
+
+  OrderedBlend(
+      BlendJob<S> job,
+      Columns.Lane<S> lane,
+      MemoryPlan plan,
+      Quantizer quantizer,
+      Path scratchFolder) {
+    this.job = job;
+    this.frames = job.contributions();
+    this.layout = job.layout();
+    this.lane = lane;
+    this.plan = plan;
+    this.quantizer = quantizer;
+    this.scratchFolder = scratchFolder;
+    this.growing = new Growing(layout);
+  }
+
+  /** Columns worked on at a time: fewer with more frames, so that all stay in the cache. */
+  static int columnSamples(int frames) {
+    return Math.max(64, Math.min(2048, CACHE_SAMPLES / frames / 64 * 64));
+  }
+
+  void run(PictureSink sink, NoiseProbe.Picture result) throws IOException {
+    try (Workers workers = new Workers(plan.workers())) {
+      if (cheap()) {
+        combineReadable(workers, sink, result);
+      } else {
+        int bytes = lane.keptBytes();
+        try (Scratch scratch = new Scratch(scratchFolder, layout, bytes, frames.size())) {
+          combine(workers, decoded(workers, scratch), true, sink, result);
+        }
+      }
+    }
+  }
+
+  /** A frame that breaks off while rows of all are read is left out, and the rest begun anew. */
+  private void combineReadable(Workers workers, PictureSink sink, NoiseProbe.Picture result) {
+    List<Contribution<S>> taking = new ArrayList<>(frames);
+    while (!taking.isEmpty()) {
+      try {
+        combine(workers, List.copyOf(taking), false, sink, result);
+        return;
+      } catch (BrokenOff e) {
+        job.drop(frames.indexOf(e.frame), e.fault);
+        taking.remove(e.frame);
+      }
+    }
+  }
+
+  /** A frame turned out to be damaged in the middle of the work. */
+  private static final class BrokenOff extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    private final transient Contribution<?> frame;
+    private final transient UnreadableFrame fault;
+
+    BrokenOff(Contribution<?> frame, UnreadableFrame fault) {
+      super(fault);
+      this.frame = frame;
+      this.fault = fault;
+    }
+  }
+
+  private boolean cheap() {
+    for (Contribution<S> frame : frames) {
+      try (S source = frame.opener().open()) {
+        if (!source.anyRowsCheaply()) {
+          return false;
+        }
+      } catch (UnreadableFrame e) {
+        // On the way through the scratch file it is left out with the reason.
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private List<Contribution<S>> decoded(Workers workers, Scratch scratch) {
+    List<Contribution<S>> kept = new ArrayList<>();
+    frames.forEach(f -> kept.add(null));
+    int stripRows = MemoryPlan.stripRows(layout);
+    AtomicInteger done = new AtomicInteger();
+    workers.forEach(
+        frames.size(),
+        (index, worker) -> {
+          Columns<S> strip = lane.columns(1, stripRows * layout.rowSamples(), 1);
+          ByteBuffer buffer = scratch.bufferFor(stripRows);
+          try (S source = frames.get(index).opener().open()) {
+            for (int row = 0; row < layout.height(); row += stripRows) {
+              job.cancellation().check();
+              int count = Math.min(stripRows, layout.height() - row);
+              strip.read(0, source, row, count);
+              job.look(index, row, count, strip.samples(0));
+              lane.keep(strip, scratch, index, row, count, buffer);
+            }
+            Coverage coverage = Coverage.of(source);
+            Path file = frames.get(index).frame().file();
+            Contribution<S> again =
+                new Contribution<>(
+                    frames.get(index).frame(),
+                    frames.get(index).weight(),
+                    () -> lane.kept(scratch, file, index, coverage));
+            synchronized (kept) {
+              kept.set(index, again);
+            }
+          } catch (UnreadableFrame e) {
+            job.drop(index, e);
+          }
+          job.watcher().step(done.incrementAndGet(), 2 * frames.size());
+        });
+    return kept.stream().filter(Objects::nonNull).toList();
+  }
+
+  private void combine(
+      Workers workers,
+      List<Contribution<S>> taking,
+      boolean probed,
+      PictureSink sink,
+      NoiseProbe.Picture result) {
+    int count = taking.size();
+    if (count == 0) {
+      return;
+    }
+    int strips = (layout.height() + plan.bandRows() - 1) / plan.bandRows();
+    AtomicInteger done = new AtomicInteger();
+    List<Strip> perWorker = new ArrayList<>();
+    for (int w = 0; w < workers.count(); w++) {
+      perWorker.add(new Strip(taking));
+    }
+    workers.forEach(
+        strips,
+        (strip, worker) -> {
+          int firstRow = strip * plan.bandRows();
+          int rows = Math.min(plan.bandRows(), layout.height() - firstRow);
+          Strip mine = perWorker.get(worker);
+          mine.read(firstRow, rows, !probed);
+          ResultRows combined = mine.combine(firstRow, rows);
+          if (result != null) {
+            result.rows(firstRow, rows, combined.samples(layout));
+          }
+          combined.into(sink, firstRow, rows);
+          int ready = done.incrementAndGet();
+          show(firstRow, rows, combined, sink.header().depth(), ready == strips);
+          int part = (int) ((long) count * ready / strips);
+          job.watcher().step(probed ? count + part : part, probed ? 2 * count : count);
+        });
+    perWorker.forEach(Strip::close);
+  }
+
+  private void show(int firstRow, int rows, ResultRows combined, Depth depth, boolean last) {
+    if (!job.watcher().wantsPictures()) {
+      return;
+    }
+    int down = depth == Depth.EIGHT ? 0 : 8;
+    NoiseProbe.Samples samples = combined.samples(layout);
+    growing.fill(
+        firstRow, rows, (row, x, channel) -> samples.at(row - firstRow, x, channel) >> down);
+    long now = System.nanoTime();
+    long shown = lastPreview.get();
+    if ((last || now - shown >= PREVIEW_NANOS) && lastPreview.compareAndSet(shown, now)) {
+      job.watcher().picture(growing.picture());
+    }
+  }
+
+  /** One worker's strip of all frames. */
+  private final class Strip {
+    private final List<S> sources = new ArrayList<>();
+    private final List<Contribution<S>> taking;
+    private final double[] weights;
+    private final Columns<S> columns;
+    private final int step;
+
+    Strip(List<Contribution<S>> taking) {
+      this.taking = taking;
+      this.weights = taking.stream().mapToDouble(Contribution::weight).toArray();
+      this.step = columnSamples(taking.size());
+      this.columns = lane.columns(taking.size(), plan.bandRows() * layout.rowSamples(), step);
+    }
+
+    void read(int firstRow, int rows, boolean probe) {
+      for (int f = 0; f < taking.size(); f++) {
+        job.cancellation().check();
+        try {
+          if (sources.size() == f) {
+            sources.add(taking.get(f).opener().open());
+          }
+          columns.read(f, sources.get(f), firstRow, rows);
+        } catch (UnreadableFrame e) {
+          throw new BrokenOff(taking.get(f), e);
+        }
+        if (probe) {
+          job.look(frames.indexOf(taking.get(f)), firstRow, rows, columns.samples(f));
+        }
+      }
+    }
+
+    ResultRows combine(int firstRow, int rows) {
+      ResultRows result = quantizer.rows(rows * layout.rowSamples());
+      RowOrder order = lane.order();
+      int length = order.lineSamples(layout);
+      int lines = order.lines(layout);
+      for (int y = 0; y < rows; y++) {
+        for (int line = 0; line < lines; line++) {
+          int start = (y * lines + line) * length;
+          int into = y * layout.rowSamples() + line;
+          for (int x = 0; x < length; x += step) {
+            int count = Math.min(step, length - x);
+            piece(firstRow + y, x, count, start + x, result, into + x * lines);
+          }
+        }
+      }
+      return result;
+    }
+
+    /** One piece of a line; {@code into} is where it goes, by steps of the lines in a row. */
+    private void piece(int row, int x, int count, int at, ResultRows result, int into) {
+      int whole = 0;
+      boolean partly = false;
+      int samples = lane.order().pixelSamples(layout);
+      for (int f = 0; f < sources.size() && !partly; f++) {
+        int from = sources.get(f).coveredFrom(row) * samples;
+        int to = sources.get(f).coveredTo(row) * samples;
+        if (from <= x && to >= x + count) {
+          columns.gather(f, weights[f], at, whole++, 0, count);
+        } else {
+          partly = from < x + count && to > x;
+        }
+      }
+      if (partly || whole == 0) {
+        oneByOne(row, x, count, at, result, into);
+      } else {
+        columns.combine(whole, count, result, into, lane.order().lines(layout));
+      }
+    }
+
+    /** At the ragged edge of a moved frame, where each column has its own frames. */
+    private void oneByOne(int row, int x, int count, int at, ResultRows result, int into) {
+      int lines = lane.order().lines(layout);
+      for (int i = 0; i < count; i++) {
+        int column = (x + i) / lane.order().pixelSamples(layout);
+        int n = 0;
+        for (int f = 0; f < sources.size(); f++) {
+          S source = sources.get(f);
+          if (column >= source.coveredFrom(row) && column < source.coveredTo(row)) {
+            columns.gather(f, weights[f], at + i, n++, 0, 1);
+          }
+        }
+        if (n > 0) {
+          columns.combine(n, 1, result, into + i * lines, lines);
+        }
+      }
+    }
+
+    void close() {
+      sources.forEach(RowSource::close);
+    }
+  }
+}

@@ -1,0 +1,236 @@
+package zygonox.core.format;
+
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.Optional;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+
+/** The one way in for pictures. */
+public final class PictureReader {
+  private record Looked(Path file, PictureFormat format, PixelLayout layout, FrameInfo info)
+      implements PictureFile {}
+
+  private PictureReader() {}
+
+  /**
+   * Looks at a file without decoding it: format, shape, metadata, and whether it ends where its
+   * picture does.
+   *
+   * @throws UnreadableFrame with the reason, for whatever cannot be used
+   */
+  public static PictureFile look(Path file) throws UnreadableFrame {
+    try {
+      PictureFormat format = format(file);
+      PixelLayout stored = storedLayout(file, format);
+      FrameInfo info = FrameInfoReader.read(file, format);
+      return new Looked(
+          file, format, OrientedSource.uprightLayout(stored, info.orientation()), info);
+    } catch (NoSuchFileException e) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.MISSING));
+    } catch (AccessDeniedException e) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NO_PERMISSION));
+    } catch (IOException | RuntimeException e) {
+      throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);
+    }
+  }
+
+  private static PictureFormat format(Path file) throws IOException, UnreadableFrame {
+    byte[] start;
+    try (InputStream in = Files.newInputStream(file)) {
+      start = in.readNBytes(PictureFormat.SIGNATURE_BYTES);
+    }
+    if (start.length == 0) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.EMPTY));
+    }
+    PictureFormat format =
+        PictureFormat.of(start)
+            .orElseThrow(
+                () -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NOT_A_PICTURE)));
+    if (format != PictureFormat.TIFF) {
+      return format;
+    }
+    if (TiffTags.endsBeforeItsDirectory(file)) {
+      throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
+    }
+    if (DngStructure.read(file).isPresent()) {
+      return PictureFormat.DNG;
+    }
+    return DngStructure.hasMosaic(file) ? PictureFormat.RAW : format;
+  }
+
+  private static PixelLayout storedLayout(Path file, PictureFormat format)
+      throws IOException, UnreadableFrame {
+    return switch (format) {
+      case JPEG -> JpegStructure.read(file);
+      case PNG -> PngStructure.read(file);
+      case DNG -> raw(file).layout();
+      case FITS -> FitsStructure.read(file).layout();
+      case RAW -> LibRaw.layout(file);
+      case TIFF -> {
+        Optional<TiffStructure> structure = TiffStructure.read(file);
+        if (structure.isPresent() && structure.get().isTruncated()) {
+          throw new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.TRUNCATED));
+        }
+        yield structure.isPresent() && structure.get().isPlain()
+            ? structure.get().layout(file)
+            : layoutByReader(file);
+      }
+    };
+  }
+
+  private static DngStructure raw(Path file) throws UnreadableFrame {
+    try {
+      return DngStructure.read(file)
+          .orElseThrow(() -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.DAMAGED)));
+    } catch (IOException e) {
+      throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);
+    }
+  }
+
+  /** The shape of a TIFF that is compressed, tiled or otherwise out of the plain. */
+  private static PixelLayout layoutByReader(Path file) throws IOException, UnreadableFrame {
+    ImageReader reader = ImageIoDecoder.reader(PictureFormat.TIFF);
+    try (ImageInputStream stream = ImageIO.createImageInputStream(file.toFile())) {
+      reader.setInput(stream, true, true);
+      int width = reader.getWidth(0);
+      int height = reader.getHeight(0);
+      var type = reader.getRawImageType(0);
+      if (type == null) {
+        return PictureLimits.layout(file, width, height, 3, 8);
+      }
+      int bits = type.getSampleModel().getSampleSize(0);
+      boolean floating = type.getSampleModel().getDataType() == DataBuffer.TYPE_FLOAT;
+      if (bits > 16 || floating) {
+        throw new UnreadableFrame(
+            file,
+            new ReadFault(
+                ReadFault.Kind.UNSUPPORTED, Phrasebook.say("refused.samples-of-bits-in-a", bits)));
+      }
+      boolean grey =
+          type.getColorModel() instanceof ComponentColorModel
+              && type.getNumBands() <= 2
+              && bits >= 8;
+      return PictureLimits.layout(file, width, height, grey ? 1 : 3, bits == 16 ? 16 : 8);
+    } finally {
+      reader.dispose();
+    }
+  }
+
+  /** Opens a frame's pixels, upright. */
+  public static PixelSource open(PictureFile frame) throws UnreadableFrame {
+    return open(frame, DecodeMemory.unshared());
+  }
+
+  /**
+   * Opens one of many frames' pixels, upright.
+   *
+   * @param memory where the frames of one piece of work share what decoders hold
+   */
+  public static PixelSource open(PictureFile frame, DecodeMemory memory) throws UnreadableFrame {
+    try {
+      int orientation = frame.info().orientation();
+      // Turning is its own inverse as far as the shape goes.
+      PixelLayout stored = OrientedSource.uprightLayout(frame.layout(), orientation);
+      PixelSource source = openStored(frame, stored, memory);
+      return orientation == 1 ? source : new OrientedSource(source, orientation);
+    } catch (NoSuchFileException e) {
+      throw new UnreadableFrame(frame.file(), ReadFault.of(ReadFault.Kind.MISSING));
+    } catch (IOException e) {
+      throw new UnreadableFrame(frame.file(), ReadFault.Kind.DAMAGED, e);
+    }
+  }
+
+  private static PixelSource openStored(PictureFile frame, PixelLayout stored, DecodeMemory memory)
+      throws IOException, UnreadableFrame {
+    Path file = frame.file();
+    if (frame.format() == PictureFormat.FITS) {
+      return FitsSource.open(file, memory);
+    }
+    if (frame.format() == PictureFormat.DNG) {
+      return new DevelopedSource(stored, () -> raw(file).decode());
+    }
+    if (frame.format() == PictureFormat.RAW) {
+      return new WholeSource(stored, () -> LibRaw.develop(file));
+    }
+    if (frame.format() == PictureFormat.TIFF) {
+      Optional<TiffStructure> structure = TiffStructure.read(file);
+      if (structure.isPresent() && structure.get().isPlain()) {
+        return new PlainTiffSource(file, structure.get());
+      }
+      if (structure.isPresent() && structure.get().photometric() == TiffStructure.WHITE_IS_ZERO) {
+        return new WholeSource(
+            stored, () -> inverted(ImageIoDecoder.decode(file, frame.format(), stored)));
+      }
+    }
+    if (frame.format() == PictureFormat.JPEG && TurboJpeg.isPresent()) {
+      return new TurboJpegSource(file, stored, memory);
+    }
+    return new WholeSource(stored, () -> ImageIoDecoder.decode(file, frame.format(), stored));
+  }
+
+  /**
+   * Opens one of many frames' light, upright. What is light already comes as it is; other samples
+   * by their profile's curve.
+   *
+   * @param channels 1 or 3; a grey picture may be asked for three like channels
+   * @param memory where the frames of one piece of work share what decoders hold
+   */
+  public static LightSource light(PictureFile frame, int channels, DecodeMemory memory)
+      throws UnreadableFrame {
+    boolean isCounts =
+        frame.format() == PictureFormat.DNG
+            || frame.format() == PictureFormat.FITS && channels == frame.layout().channels();
+    if (!isCounts) {
+      float[] table = memory.light(frame.info().colours().curve(), frame.layout().bits());
+      return new CurvedLight(open(frame, memory), channels, table);
+    }
+    int orientation = frame.info().orientation();
+    PixelLayout stored = OrientedSource.uprightLayout(frame.layout(), orientation);
+    LightSource source =
+        frame.format() == PictureFormat.FITS
+            ? FitsSource.light(frame.file(), memory)
+            : new DevelopedLight(stored, () -> raw(frame.file()).decode());
+    return orientation == 1 ? source : new OrientedLight(source, orientation);
+  }
+
+  /** A negative's samples the usual way round: the decoder gives them as they are stored. */
+  private static Raster inverted(Raster raster) {
+    short[] samples = raster.samples();
+    int white = raster.layout().white();
+    for (int i = 0; i < samples.length; i++) {
+      samples[i] = (short) (white - (samples[i] & 0xffff));
+    }
+    return raster;
+  }
+
+  /** Reads a whole frame into memory. */
+  public static Raster readWhole(PictureFile frame) throws UnreadableFrame {
+    Raster raster = Raster.blank(frame.layout());
+    readWhole(frame, DecodeMemory.unshared(), raster);
+    return raster;
+  }
+
+  /**
+   * Reads one of many whole frames.
+   *
+   * @param memory where they share what decoders hold
+   * @param into a raster of the frame's shape
+   */
+  public static void readWhole(PictureFile frame, DecodeMemory memory, Raster into)
+      throws UnreadableFrame {
+    try (PixelSource source = open(frame, memory)) {
+      source.read(0, frame.layout().height(), into.samples());
+    }
+  }
+}

@@ -1,0 +1,100 @@
+package zygonox.core.format;
+
+import com.sun.jna.Memory;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import zygonox.core.raster.PixelLayout;
+
+/** A JPEG frame through {@link TurboJpeg}: decoded at the first read, held outside the heap. */
+final class TurboJpegSource implements PixelSource {
+  private final Path file;
+  private final PixelLayout layout;
+  private final DecodeMemory memory;
+  private Memory pixels;
+  private byte[] strip = new byte[0];
+
+  TurboJpegSource(Path file, PixelLayout layout, DecodeMemory memory) {
+    this.file = file;
+    this.memory = memory;
+    this.layout = layout;
+  }
+
+  @Override
+  public PixelLayout layout() {
+    return layout;
+  }
+
+  @Override
+  public boolean anyRowsCheaply() {
+    return false;
+  }
+
+  @Override
+  public long heldBytes() {
+    return layout.samples();
+  }
+
+  @Override
+  public void read(int firstRow, int rows, short[] into) throws UnreadableFrame {
+    if (pixels == null) {
+      decode();
+    }
+    int samples = rows * layout.rowSamples();
+    if (strip.length < samples) {
+      strip = new byte[samples];
+    }
+    byte[] bytes = strip;
+    pixels.read((long) firstRow * layout.rowSamples(), bytes, 0, samples);
+    for (int i = 0; i < samples; i++) {
+      into[i] = (short) (bytes[i] & 0xff);
+    }
+  }
+
+  @Override
+  public void readPacked(int firstRow, int rows, long[] into) throws UnreadableFrame {
+    if (pixels == null) {
+      decode();
+    }
+    int samples = rows * layout.rowSamples();
+    long at = (long) firstRow * layout.rowSamples();
+    ByteBuffer bytes = pixels.getByteBuffer(at, samples).order(ByteOrder.LITTLE_ENDIAN);
+    bytes.asLongBuffer().get(into, 0, samples / 8);
+    if (samples % 8 != 0) {
+      long last = 0;
+      for (int i = samples / 8 * 8; i < samples; i++) {
+        last |= (long) (bytes.get(i) & 0xff) << 8 * (i & 7);
+      }
+      into[samples / 8] = last;
+    }
+  }
+
+  private void decode() throws UnreadableFrame {
+    try {
+      byte[] jpeg = Files.readAllBytes(file);
+      Memory into = memory.take(layout.samples());
+      try {
+        TurboJpeg.decode(jpeg, layout.width(), layout.height(), layout.channels(), into);
+        pixels = into;
+      } finally {
+        if (pixels == null) {
+          memory.giveBack(into);
+        }
+      }
+    } catch (TurboJpeg.DecodeFailed e) {
+      throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);
+    } catch (IOException e) {
+      throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);
+    }
+  }
+
+  @Override
+  public void close() {
+    if (pixels != null) {
+      memory.giveBack(pixels);
+      pixels = null;
+    }
+  }
+}

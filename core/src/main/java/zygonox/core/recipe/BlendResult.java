@@ -1,0 +1,48 @@
+package zygonox.core.recipe;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import zygonox.core.align.Alignment;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.combine.CoverageMap;
+import zygonox.core.combine.FrameDropped;
+import zygonox.core.combine.NoiseGain;
+
+/**
+ * What a blend did.
+ *
+ * @param recipe how
+ * @param output the file written
+ * @param frames how many frames were given
+ * @param used how many took part
+ * @param dropped the others, with reasons
+ * @param width of the result in pixels
+ * @param height of the result in rows
+ * @param seconds how long it took
+ * @param pixelMemoryBytes pixel memory the plan took
+ * @param reference the frame the others were brought onto; empty without alignment
+ * @param alignment each moved frame's way onto the reference
+ * @param noise before and after; empty for pictures too small to measure
+ * @param starWidths before and after; empty without alignment, or with too few stars
+ * @param coverage how many frames cover its pixels
+ */
+public record BlendResult(
+    Recipe recipe,
+    Path output,
+    int frames,
+    int used,
+    List<FrameDropped> dropped,
+    int width,
+    int height,
+    double seconds,
+    long pixelMemoryBytes,
+    Optional<Path> reference,
+    List<Alignment> alignment,
+    Optional<NoiseGain> noise,
+    Optional<StarWidths> starWidths,
+    CoverageMap.Counts coverage) {
+  public BlendMethod method() {
+    return recipe.method();
+  }
+}

@@ -1,0 +1,283 @@
+package zygonox.core.recipe;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import zygonox.core.align.Alignment;
+import zygonox.core.align.Moved;
+import zygonox.core.align.StarAligner;
+import zygonox.core.combine.AdaptedSource;
+import zygonox.core.combine.BlendWatcher;
+import zygonox.core.combine.Combination;
+import zygonox.core.combine.Contribution;
+import zygonox.core.combine.CoverageMap;
+import zygonox.core.combine.FrameDropped;
+import zygonox.core.combine.Snapshot;
+import zygonox.core.format.DecodeMemory;
+import zygonox.core.format.Depth;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.format.PictureHeader;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.PixelSource;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.ContentKey;
+import zygonox.core.work.Progress;
+import zygonox.core.work.WholeFile;
+import zygonox.core.work.WorkFailed;
+import zygonox.core.work.Workroom;
+
+/**
+ * Makes one picture of many frames, as a recipe says. Frames are read, moved and combined by the
+ * strip: memory stays within its bound however many there are.
+ */
+public final class Blender {
+  /** What finding and matching stars takes of an aligned blend's time, about. */
+  private static final double ALIGNING_SHARE = 0.4;
+
+  /** What measuring takes of a weighted blend's time, about. */
+  private static final double MEASURING_SHARE = 0.5;
+
+  /** A smaller picture is none. */
+  private static final int LEAST_SIDE = 16;
+
+  private final Recipe recipe;
+
+  /**
+   * @throws InvalidInput when the recipe contradicts itself
+   */
+  public Blender(Recipe recipe) {
+    this.recipe = recipe.checked();
+  }
+
+  /**
+   * Blends frames into a file.
+   *
+   * @param set the frames that take part, in order, and what of the set was unreadable
+   * @param to the output
+   * @param watcher hears how far it is, and sees the picture grow
+   * @param room its memory and scratch folder; its progress hears nothing, as the watcher does
+   * @throws InvalidInput when an option does not fit the frames or the output's place is wrong
+   * @throws WorkFailed when no frame is left, or reading or writing fails; nothing is written then
+   * @throws zygonox.core.work.Cancelled on cancellation; nothing is written then
+   */
+  public BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
+    long start = System.nanoTime();
+    OutputFormat format = OutputFormat.of(to.picture());
+    WholeFile.checkPlace(to.picture(), to.ifPresent());
+    to.coverage().ifPresent(c -> CoveragePicture.check(c, to.ifPresent()));
+    List<FrameDropped> dropped = new ArrayList<>();
+    for (FrameSet.Unreadable bad : set.unreadable()) {
+      dropped.add(new FrameDropped(bad.file(), new FrameDropped.Unreadable(bad.fault())));
+    }
+    int given = set.frames().size() + set.unreadable().size();
+    List<Frame> alike = LikeFrames.of(set.frames(), dropped);
+    BlendWatcher rest = watcher;
+    Map<Frame, Double> weights = Map.of();
+    if (recipe.weights() == Weights.QUALITY) {
+      weights = QualityWeights.of(alike, with(room, rest.share(0, MEASURING_SHARE)));
+      rest = rest.share(MEASURING_SHARE, 1);
+    }
+    Optional<StarAligner.Outcome> aligned = Optional.empty();
+    if (recipe.align() == Align.STARS) {
+      aligned = Optional.of(align(alike, dropped, with(room, rest.share(0, ALIGNING_SHARE))));
+      rest = rest.share(ALIGNING_SHARE, 1);
+    }
+    List<Frame> frames = aligned.map(StarAligner.Outcome::frames).orElse(alike);
+    PixelLayout layout = commonLayout(frames);
+    Depth depth = recipe.depth().orElse(format.nearest(usualDepth(frames)));
+    Combination.Terms terms =
+        new Combination.Terms(
+            recipe.method(),
+            recipe.averageIn(),
+            recipe.kappa(),
+            layout,
+            frames.get(0).info().colours().curve(),
+            depth,
+            room.memory(),
+            format.heldBytes(layout.samples(), depth),
+            room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
+            new Snapshot(to.picture(), key(frames, aligned, weights)));
+    try (DecodeMemory memory = new DecodeMemory()) {
+      Combination<?> combination =
+          recipe.usesLight()
+              ? Combination.light(
+                  terms, light(frames, aligned, weights, layout, memory), rest, room.cancellation())
+              : Combination.exact(terms, stored(frames, layout, memory), rest, room.cancellation());
+      CoverageMap.Area area = area(combination);
+      write(combination, terms, frames, area, format, to);
+      dropped.addAll(combination.dropped());
+      CoverageMap coverage = combination.coverage();
+      to.coverage().ifPresent(c -> CoveragePicture.write(coverage, area, c, to.ifPresent()));
+      return new BlendResult(
+          recipe,
+          to.picture(),
+          given,
+          combination.used(),
+          List.copyOf(dropped),
+          area.width(),
+          area.height(),
+          (System.nanoTime() - start) / 1e9,
+          combination.memoryBytes(),
+          aligned.map(a -> a.reference().file()),
+          aligned.map(StarAligner.Outcome::alignments).orElse(List.of()),
+          combination.noise(),
+          aligned.flatMap(a -> StarWidths.of(a, to.picture(), area)),
+          coverage.counts(area));
+    }
+  }
+
+  /** Tells what is made by all that makes it: the frames' contents, and what is done with them. */
+  private String key(
+      List<Frame> frames, Optional<StarAligner.Outcome> aligned, Map<Frame, Double> weights) {
+    StringBuilder how = new StringBuilder("grown 1 ");
+    how.append(recipe.method()).append(recipe.averageIn());
+    aligned.ifPresent(
+        a -> a.alignments().forEach(m -> how.append(Arrays.toString(m.matrix().rowMajor()))));
+    frames.forEach(f -> how.append(weights.getOrDefault(f, 1.0)).append(f.file().getFileName()));
+    try {
+      return ContentKey.of(how.toString(), frames.stream().map(Frame::file).toList());
+    } catch (IOException e) {
+      // A frame that cannot be read is told where it is decoded.
+      return "unread";
+    }
+  }
+
+  private static Workroom with(Workroom room, Progress progress) {
+    return new Workroom(room.memory(), room.scratch(), progress, room.cancellation());
+  }
+
+  private CoverageMap.Area area(Combination<?> combination) {
+    CoverageMap coverage = combination.coverage();
+    if (recipe.crop().equals(Crop.NONE)) {
+      return coverage.whole();
+    }
+    CoverageMap.Area area = coverage.largest(recipe.crop().share());
+    if (area.width() < LEAST_SIDE || area.height() < LEAST_SIDE) {
+      throw new WorkFailed(Phrasebook.say("refused.nothing-in-common", recipe.crop().term()));
+    }
+    return area;
+  }
+
+  private void write(
+      Combination<?> combination,
+      Combination.Terms terms,
+      List<Frame> frames,
+      CoverageMap.Area area,
+      OutputFormat format,
+      Destination to) {
+    PictureHeader header =
+        new PictureHeader(
+                area.width(),
+                area.height(),
+                terms.layout().channels(),
+                terms.depth(),
+                frames.get(0).info().upright(),
+                recipe.jpeg(),
+                () -> describe(combination.used()))
+            .withRecipe(() -> embedded(combination, frames, to.picture()));
+    format.write(
+        to.picture(),
+        to.ifPresent(),
+        header,
+        sink -> {
+          boolean whole = area.equals(combination.coverage().whole());
+          combination.run(whole ? sink : new CroppedSink(sink, area, terms.layout().width()));
+          if (combination.used() == 0) {
+            throw new WorkFailed(
+                Phrasebook.say(
+                    "refused.none-of-the-frames-could", combination.dropped().get(0).file()));
+          }
+        });
+  }
+
+  private String describe(int used) {
+    String moved = recipe.align() == Align.STARS ? ", aligned on stars" : "";
+    return "%s of %d frames%s".formatted(recipe.method().term(), used, moved);
+  }
+
+  private String embedded(Combination<?> combination, List<Frame> frames, Path target) {
+    Set<Path> left =
+        combination.dropped().stream().map(FrameDropped::file).collect(Collectors.toSet());
+    List<Path> used = frames.stream().map(Frame::file).filter(f -> !left.contains(f)).toList();
+    return RecipeFile.embedded(recipe, target, OffsetDateTime.now(), used);
+  }
+
+  private StarAligner.Outcome align(List<Frame> frames, List<FrameDropped> dropped, Workroom room) {
+    StarAligner.Outcome outcome = new StarAligner(recipe.reference()).align(frames, room);
+    for (StarAligner.Unread bad : outcome.unread()) {
+      dropped.add(new FrameDropped(bad.frame().file(), new FrameDropped.Unreadable(bad.fault())));
+    }
+    outcome
+        .failures()
+        .forEach(f -> dropped.add(new FrameDropped(f.file(), new FrameDropped.NotAligned(f))));
+    if (outcome.frames().size() < 2 && frames.size() > 1) {
+      throw new WorkFailed(
+          Phrasebook.say("refused.no-two-of-the-frames", StarAligner.FEWEST_STARS));
+    }
+    return outcome;
+  }
+
+  private static PixelLayout commonLayout(List<Frame> frames) {
+    PixelLayout first = frames.get(0).layout();
+    int channels = frames.stream().mapToInt(f -> f.layout().channels()).max().orElseThrow();
+    int bits = frames.stream().mapToInt(f -> f.layout().bits()).max().orElseThrow();
+    return new PixelLayout(first.width(), first.height(), channels, bits);
+  }
+
+  /** What lies between samples of 8 bits is kept; extremes are as deep as the frames. */
+  private Depth usualDepth(List<Frame> frames) {
+    boolean deep = frames.stream().anyMatch(f -> f.layout().bits() == 16);
+    return deep || recipe.method().isBetweenSamples() ? Depth.SIXTEEN : Depth.EIGHT;
+  }
+
+  /** Frames as they are, in the exact lane. */
+  private static List<Contribution<PixelSource>> stored(
+      List<Frame> frames, PixelLayout layout, DecodeMemory memory) {
+    List<Contribution<PixelSource>> contributions = new ArrayList<>();
+    for (Frame frame : frames) {
+      contributions.add(
+          new Contribution<>(
+              frame, 1, () -> AdaptedSource.to(layout, PictureReader.open(frame, memory))));
+    }
+    return contributions;
+  }
+
+  /** Frames as light, on the reference's pixels where there is one. */
+  private static List<Contribution<LightSource>> light(
+      List<Frame> frames,
+      Optional<StarAligner.Outcome> aligned,
+      Map<Frame, Double> weights,
+      PixelLayout layout,
+      DecodeMemory memory) {
+    Map<Path, Alignment> moves = new HashMap<>();
+    aligned.ifPresent(a -> a.alignments().forEach(m -> moves.put(m.file(), m)));
+    List<Contribution<LightSource>> contributions = new ArrayList<>();
+    for (Frame frame : frames) {
+      Alignment move = moves.get(frame.file());
+      contributions.add(
+          new Contribution<>(
+              frame,
+              weights.getOrDefault(frame, 1.0),
+              () -> {
+                LightSource source = PictureReader.light(frame, layout.channels(), memory);
+                return move == null || move.isIdentity()
+                    ? source
+                    : Moved.onto(source, move.matrix());
+              }));
+    }
+    return contributions;
+  }
+}

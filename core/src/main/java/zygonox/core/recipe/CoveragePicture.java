@@ -1,0 +1,53 @@
+package zygonox.core.recipe;
+
+import java.nio.file.Path;
+import zygonox.core.combine.CoverageMap;
+import zygonox.core.format.Depth;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.format.PictureHeader;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.work.WholeFile;
+
+/** The number of frames at each pixel, as a grey picture of 16 bits. */
+final class CoveragePicture {
+  private CoveragePicture() {}
+
+  /** Refuses beforehand what could not be written at the end. */
+  static void check(Path file, WholeFile.IfPresent ifPresent) {
+    OutputFormat format = OutputFormat.of(file);
+    if (format != OutputFormat.PNG && format != OutputFormat.TIFF) {
+      throw InvalidInput.about("coverage", Phrasebook.say("refused.coverage-format", file));
+    }
+    WholeFile.checkPlace(file, ifPresent);
+  }
+
+  static void write(
+      CoverageMap coverage, CoverageMap.Area area, Path file, WholeFile.IfPresent ifPresent) {
+    PictureHeader header =
+        new PictureHeader(
+            area.width(),
+            area.height(),
+            1,
+            Depth.SIXTEEN,
+            FrameInfo.UNKNOWN,
+            () -> "number of frames at each pixel");
+    OutputFormat.of(file)
+        .write(
+            file,
+            ifPresent,
+            header,
+            sink -> {
+              int[] counts = new int[coverage.whole().width()];
+              short[] row = new short[area.width()];
+              for (int y = 0; y < area.height(); y++) {
+                coverage.row(area.top() + y, counts);
+                for (int x = 0; x < area.width(); x++) {
+                  row[x] = (short) counts[area.left() + x];
+                }
+                sink.rows(y, 1, row);
+              }
+            });
+  }
+}

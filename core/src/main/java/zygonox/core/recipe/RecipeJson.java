@@ -1,0 +1,271 @@
+package zygonox.core.recipe;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import zygonox.core.combine.AverageIn;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.format.Depth;
+import zygonox.core.format.JpegQuality;
+import zygonox.core.frame.FrameKind;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.work.JsonFields;
+
+/**
+ * Recipes as JSON. Paths in it are relative to a folder, that of the file it stands in; what stands
+ * at its default is not written.
+ */
+public final class RecipeJson {
+  public static final String FORMAT = "zygonox-recipe";
+  public static final int VERSION = 1;
+
+  private static final Set<String> KEYS =
+      Set.of(
+          "format",
+          "version",
+          "paths",
+          "run",
+          "kind",
+          "from",
+          "to",
+          "every",
+          "drop",
+          "method",
+          "kappa",
+          "averageIn",
+          "weights",
+          "align",
+          "reference",
+          "crop",
+          "depth",
+          "quality",
+          "made",
+          "frames");
+
+  private static final ObjectMapper JSON =
+      new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+  private static final ObjectMapper COMPACT = new ObjectMapper();
+
+  private final Path folder;
+
+  /**
+   * @param folder that paths are relative to
+   */
+  public RecipeJson(Path folder) {
+    this.folder = folder.toAbsolutePath().normalize();
+  }
+
+  /** A recipe as a document. */
+  public ObjectNode write(Recipe recipe) {
+    ObjectNode root = JSON.createObjectNode();
+    root.put("format", FORMAT).put("version", VERSION);
+    Selection selection = recipe.selection();
+    root.set("paths", paths(selection.paths()));
+    selection.run().ifPresent(r -> root.put("run", r));
+    selection.kind().ifPresent(k -> root.put("kind", Selection.term(k)));
+    selection.from().ifPresent(t -> root.put("from", t.toString()));
+    selection.to().ifPresent(t -> root.put("to", t.toString()));
+    if (selection.every() > 1) {
+      root.put("every", selection.every());
+    }
+    if (!selection.drop().isEmpty()) {
+      root.set("drop", paths(selection.drop()));
+    }
+    root.put("method", recipe.method().term());
+    if (recipe.kappa() != Recipe.USUAL_KAPPA) {
+      root.put("kappa", recipe.kappa());
+    }
+    if (recipe.averageIn() != AverageIn.LINEAR) {
+      root.put("averageIn", term(recipe.averageIn()));
+    }
+    if (recipe.weights() != Weights.EVEN) {
+      root.put("weights", term(recipe.weights()));
+    }
+    if (recipe.align() != Align.NONE) {
+      root.put("align", term(recipe.align()));
+    }
+    recipe.reference().ifPresent(r -> root.put("reference", relative(r)));
+    if (!recipe.crop().equals(Crop.NONE)) {
+      root.put("crop", recipe.crop().term());
+    }
+    recipe.depth().ifPresent(d -> root.put("depth", d.bits()));
+    if (!recipe.jpeg().equals(JpegQuality.USUAL)) {
+      root.put("quality", recipe.jpeg().perCent());
+    }
+    recipe.others().fields().forEachRemaining(f -> root.set(f.getKey(), f.getValue()));
+    return root;
+  }
+
+  /** The document as a text of a few lines. */
+  public static String text(ObjectNode document) {
+    try {
+      return JSON.writeValueAsString(document) + "\n";
+    } catch (JsonProcessingException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  /** The document as a text of one line. */
+  static String compact(ObjectNode document) {
+    try {
+      return COMPACT.writeValueAsString(document);
+    } catch (JsonProcessingException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  /** Paths relative to the folder, numbered ones as runs. */
+  ArrayNode paths(List<Path> paths) {
+    ArrayNode node = JSON.createArrayNode();
+    for (Object one : NumberedRun.gather(paths.stream().map(this::relative).toList())) {
+      if (one instanceof NumberedRun run) {
+        node.addObject()
+            .put("folder", run.folder())
+            .put("first", run.first())
+            .put("last", run.last());
+      } else {
+        node.add((String) one);
+      }
+    }
+    return node;
+  }
+
+  private String relative(Path path) {
+    Path plain = path.toAbsolutePath().normalize();
+    if (!plain.getRoot().equals(folder.getRoot())) {
+      return plain.toString();
+    }
+    String relative = folder.relativize(plain).toString().replace('\\', '/');
+    return relative.isEmpty() ? "." : relative;
+  }
+
+  private Path absolute(String relative) {
+    return folder.resolve(relative).normalize();
+  }
+
+  /**
+   * Parses a text.
+   *
+   * @throws InvalidInput when it is no JSON object
+   */
+  public static ObjectNode parse(String text) {
+    try {
+      if (JSON.readTree(text) instanceof ObjectNode root) {
+        return root;
+      }
+    } catch (JsonProcessingException e) {
+      int line = e.getLocation() == null ? 1 : e.getLocation().getLineNr();
+      throw new InvalidInput(Phrasebook.say("refused.it-is-damaged-at-line", line), e);
+    }
+    throw new InvalidInput(Phrasebook.say("refused.it-lacks-format", FORMAT));
+  }
+
+  /**
+   * Reads a recipe.
+   *
+   * @throws InvalidInput when it is none, of a newer version, or holds what is not known
+   */
+  public Recipe read(ObjectNode root) {
+    if (!FORMAT.equals(root.path("format").asText())) {
+      throw new InvalidInput(Phrasebook.say("refused.it-lacks-format", FORMAT));
+    }
+    int version = (int) JsonFields.number(root, "version");
+    if (version > VERSION) {
+      throw new InvalidInput(Phrasebook.say("refused.newer-recipe", version, VERSION));
+    }
+    Selection selection =
+        new Selection(
+            paths(root.path("paths")),
+            root.has("run")
+                ? OptionalInt.of((int) JsonFields.number(root, "run"))
+                : OptionalInt.empty(),
+            term(root, "kind", FrameKind.class),
+            moment(root, "from"),
+            moment(root, "to"),
+            root.has("every") ? (int) JsonFields.number(root, "every") : 1,
+            paths(root.path("drop")));
+    JsonFields.text(root, "method");
+    return new Recipe(
+            selection,
+            term(root, "method", BlendMethod.class).orElseThrow(),
+            root.has("kappa") ? JsonFields.number(root, "kappa") : Recipe.USUAL_KAPPA,
+            term(root, "averageIn", AverageIn.class).orElse(AverageIn.LINEAR),
+            term(root, "weights", Weights.class).orElse(Weights.EVEN),
+            term(root, "align", Align.class).orElse(Align.NONE),
+            root.has("reference")
+                ? Optional.of(absolute(JsonFields.text(root, "reference")))
+                : Optional.empty(),
+            root.has("crop") ? Crop.parse(root.path("crop").asText()) : Crop.NONE,
+            root.has("depth")
+                ? Optional.of(Depth.ofBits((int) JsonFields.number(root, "depth")))
+                : Optional.empty(),
+            root.has("quality")
+                ? new JpegQuality((int) JsonFields.number(root, "quality"), true)
+                : JpegQuality.USUAL,
+            others(root))
+        .checked();
+  }
+
+  private static ObjectNode others(ObjectNode root) {
+    ObjectNode others = root.deepCopy();
+    others.remove(KEYS);
+    return others;
+  }
+
+  /** Paths as {@link #paths(List)} writes them. */
+  List<Path> paths(JsonNode node) {
+    List<Path> paths = new ArrayList<>();
+    for (JsonNode one : node) {
+      if (one.isObject()) {
+        NumberedRun run =
+            new NumberedRun(
+                JsonFields.text(one, "folder"),
+                JsonFields.text(one, "first"),
+                JsonFields.text(one, "last"));
+        run.paths().forEach(p -> paths.add(absolute(p)));
+      } else {
+        paths.add(absolute(one.asText()));
+      }
+    }
+    return paths;
+  }
+
+  private static Optional<java.time.OffsetDateTime> moment(ObjectNode root, String key) {
+    return root.has(key)
+        ? Optional.of(Moments.parseWithOffset(JsonFields.text(root, key)))
+        : Optional.empty();
+  }
+
+  private static String term(Enum<?> value) {
+    return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+  }
+
+  private static <E extends Enum<E>> Optional<E> term(ObjectNode root, String key, Class<E> type) {
+    if (!root.has(key)) {
+      return Optional.empty();
+    }
+    String text = JsonFields.text(root, key);
+    for (E value : type.getEnumConstants()) {
+      if (term(value).equals(text)) {
+        return Optional.of(value);
+      }
+    }
+    String all =
+        String.join(", ", Arrays.stream(type.getEnumConstants()).map(RecipeJson::term).toList());
+    throw new InvalidInput(Phrasebook.say("refused.is-it-must-be-one", key, text, all));
+  }
+}

@@ -1,0 +1,76 @@
+package zygonox.core.rehearsal;
+
+import java.util.List;
+import java.util.Random;
+import java.util.stream.IntStream;
+import zygonox.core.optics.Body;
+import zygonox.core.optics.Orientation;
+
+/**
+ * What a sensor counts without any light: a little everywhere, much in its hot pixels, all of it
+ * growing with its temperature.
+ */
+final class DarkCurrent {
+  /** Hot pixels, as a share of all. */
+  private static final double HOT_SHARE = 1.5e-5;
+
+  /** Electrons a second that a pixel gathers at 20 degrees [typical]. */
+  private static final double AT_TWENTY = 0.04;
+
+  private static final double TWENTY = 20;
+
+  /** It doubles with so many degrees (R. Widenhorn et al., Proc. SPIE 4669, 193, 2002: 5 to 8). */
+  private static final double DOUBLED_BY = 6;
+
+  /** Hot pixels are drawn for this temperature. */
+  private static final double HOT_DRAWN_AT = 10;
+
+  private final Body body;
+  private final List<HotPixel> hot;
+  private final double everywhere;
+
+  /**
+   * A pixel that glows of itself.
+   *
+   * @param channel 0 red, 1 green, 2 blue
+   * @param electronsPerSecond how fast it fills
+   */
+  record HotPixel(int x, int y, int channel, double electronsPerSecond) {}
+
+  /**
+   * @param celsius the sensor's temperature
+   */
+  DarkCurrent(Body body, double celsius, long seed) {
+    this.body = body;
+    this.everywhere = AT_TWENTY * Math.pow(2, (celsius - TWENTY) / DOUBLED_BY);
+    double warmer = Math.pow(2, (celsius - HOT_DRAWN_AT) / DOUBLED_BY);
+    Random random = new Random(seed);
+    int count = (int) Math.ceil((double) body.pixelsWide() * body.pixelsHigh() * HOT_SHARE);
+    this.hot =
+        IntStream.range(0, count)
+            .mapToObj(
+                i ->
+                    new HotPixel(
+                        random.nextInt(body.pixelsWide()),
+                        random.nextInt(body.pixelsHigh()),
+                        random.nextInt(3),
+                        warmer * (20 + 400 * random.nextDouble() * random.nextDouble())))
+            .toList();
+  }
+
+  /** Electrons a second in every pixel. */
+  double electronsPerSecond() {
+    return everywhere;
+  }
+
+  /** Where its hot pixels come to lie in a frame, the camera held one way or the other. */
+  List<HotPixel> hotPixels(Orientation orientation) {
+    return orientation == Orientation.LANDSCAPE
+        ? hot
+        : hot.stream()
+            .map(
+                h ->
+                    new HotPixel(h.y, body.pixelsWide() - 1 - h.x, h.channel, h.electronsPerSecond))
+            .toList();
+  }
+}

@@ -1,0 +1,262 @@
+package zygonox.core.rehearsal;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.Stream;
+import zygonox.core.optics.Body;
+import zygonox.core.optics.Sensor;
+import zygonox.core.program.Interval;
+import zygonox.core.program.Program;
+import zygonox.core.program.Shot;
+import zygonox.core.program.Take;
+import zygonox.core.quantity.Direction;
+
+/** All that happens in a rehearsed night. */
+public final class Happenings {
+  public static final Happenings NONE = new Happenings(List.of());
+
+  private static final double AEROPLANE_MAGNITUDE = 0.5;
+  private static final double SATELLITE_MAGNITUDE = 2.5;
+  private static final double METEOR_MAGNITUDE = -1.5;
+  private static final double CAR_MAGNITUDE = -3;
+  private static final int CARS = 6;
+
+  /** Between the far shore and the ridge behind it. */
+  private static final double ROAD_DEG = -0.5;
+
+  private final List<Happening> all;
+
+  Happenings(List<Happening> all) {
+    this.all = List.copyOf(all);
+  }
+
+  /**
+   * Lets each kind happen once in each program, somewhere in its middle half and in its frame.
+   *
+   * @param seed chooses when and where
+   */
+  public static Happenings of(
+      Set<HappeningKind> kinds, List<Program> programs, Body body, long seed) {
+    List<Happening> all = new ArrayList<>();
+    for (int p = 0; p < programs.size(); p++) {
+      for (HappeningKind kind : kinds) {
+        // A generator of its own for each: one more or less does not move the others.
+        Random random = new Random(seed * 31 + p * 7919L + kind.ordinal() * 104_729L);
+        all.addAll(some(kind, programs.get(p), body, random));
+      }
+    }
+    return new Happenings(all);
+  }
+
+  private static List<Happening> some(
+      HappeningKind kind, Program program, Body body, Random random) {
+    return kind == HappeningKind.CARS
+        ? cars(program, body, random)
+        : List.of(one(kind, program, body, random));
+  }
+
+  private static Happening one(HappeningKind kind, Program program, Body body, Random random) {
+    Instant start = program.start().toInstant();
+    double run = Duration.between(start, program.end(body)).toMillis() / 1000.0;
+    Instant at = start.plusMillis((long) (1000 * run * (0.25 + 0.5 * random.nextDouble())));
+    Sensor sensor = program.sensor(body);
+    double wide = sensor.fieldOfViewDeg(sensor.body().sensorWidthMm());
+    double high = sensor.fieldOfViewDeg(sensor.body().sensorHeightMm());
+    Direction facing = program.facing();
+    return switch (kind) {
+      case CLOUD -> {
+        long half = (long) (1000 * run * 0.08) + 1;
+        yield new Happening.Cloud(at.minusMillis(half), at.plusMillis(half), 0.93);
+      }
+      case AEROPLANE -> flight(kind, at, 50, facing, wide, high, AEROPLANE_MAGNITUDE, random);
+      case SATELLITE -> flight(kind, at, 80, facing, wide, high, SATELLITE_MAGNITUDE, random);
+      case METEOR -> meteor(at, facing, wide, high, random);
+      case BUMP -> new Happening.Bump(at, sign(random) * (0.15 + 0.1 * random.nextDouble()), -0.08);
+      case DEW -> new Happening.Dew(at, 3600 / run * 2.5);
+      case TORCH ->
+          new Happening.Torch(
+              at,
+              at.plusSeconds(4),
+              facing.azimuthDeg() + wide * 0.3 * (random.nextDouble() - 0.5),
+              wide * 0.12,
+              40);
+      case WIND -> {
+        long half = (long) (1000 * run * 0.12) + 1;
+        yield new Happening.Wind(at.minusMillis(half), at.plusMillis(half), 2.2);
+      }
+      case FOCUS -> new Happening.Unfocused(start, 2.4 + random.nextDouble());
+      case RIPPLES -> new Happening.Ripples();
+      case BATTERY, CARD -> new Happening.End(kind, at);
+      case TIMER -> new Happening.MissetTimer();
+      case CARS -> throw new IllegalArgumentException("cars come in numbers");
+    };
+  }
+
+  /** Some each way, on the road along the far shore. */
+  private static List<Happening> cars(Program program, Body body, Random random) {
+    Sensor sensor = program.sensor(body);
+    double wide = sensor.fieldOfViewDeg(sensor.body().sensorWidthMm());
+    Instant start = program.start().toInstant();
+    long run = Duration.between(start, program.end(body)).toMillis();
+    List<Happening> cars = new ArrayList<>();
+    for (int i = 0; i < CARS; i++) {
+      double side = sign(random) * wide * 0.62;
+      double azimuth = program.facing().azimuthDeg();
+      Instant from = start.plusMillis((long) (run * (i + random.nextDouble()) / CARS));
+      cars.add(
+          new Happening.Flight(
+              HappeningKind.CARS,
+              from,
+              from.plusSeconds(24),
+              new Direction(azimuth - side, ROAD_DEG),
+              new Direction(azimuth + side, ROAD_DEG),
+              CAR_MAGNITUDE));
+    }
+    return cars;
+  }
+
+  private static double sign(Random random) {
+    return random.nextBoolean() ? 1 : -1;
+  }
+
+  /** From one side of the frame to the other, a little rising or falling. */
+  private static Happening flight(
+      HappeningKind kind,
+      Instant at,
+      long seconds,
+      Direction facing,
+      double wide,
+      double high,
+      double magnitude,
+      Random random) {
+    double side = sign(random) * wide * 0.62;
+    double low = facing.altitudeDeg() + high * (0.15 * random.nextDouble() - 0.02);
+    double top = facing.altitudeDeg() + high * (0.05 + 0.3 * random.nextDouble());
+    return new Happening.Flight(
+        kind,
+        at.minusSeconds(seconds / 2),
+        at.plusSeconds(seconds / 2),
+        new Direction(facing.azimuthDeg() - side, Math.min(85, Math.max(3, low))),
+        new Direction(facing.azimuthDeg() + side, Math.min(85, Math.max(3, top))),
+        magnitude);
+  }
+
+  private static Happening meteor(
+      Instant at, Direction facing, double wide, double high, Random random) {
+    double azimuth = facing.azimuthDeg() + wide * 0.4 * (random.nextDouble() - 0.5);
+    double altitude = facing.altitudeDeg() + high * (0.1 + 0.2 * random.nextDouble());
+    return new Happening.Flight(
+        HappeningKind.METEOR,
+        at,
+        at.plusMillis(700),
+        new Direction(azimuth, Math.min(85, altitude)),
+        new Direction(azimuth + sign(random) * wide * 0.14, Math.min(80, altitude - high * 0.1)),
+        METEOR_MAGNITUDE);
+  }
+
+  private <T extends Happening> Stream<T> each(Class<T> kind) {
+    return all.stream().filter(kind::isInstance).map(kind::cast);
+  }
+
+  /** The program as its lens really looks at a moment, after all bumps before it. */
+  Program seen(Program program, Instant time) {
+    Direction facing = program.facing();
+    for (Happening.Bump bump : each(Happening.Bump.class).toList()) {
+      boolean ofThisRun = !bump.at().isBefore(program.start().toInstant());
+      if (ofThisRun && !bump.at().isAfter(time)) {
+        facing =
+            new Direction(
+                facing.azimuthDeg() + bump.azimuthByDeg(),
+                facing.altitudeDeg() + bump.altitudeByDeg());
+      }
+    }
+    return facing.equals(program.facing()) ? program : program.withFacing(facing);
+  }
+
+  /**
+   * How many times as wide as usual everything is drawn: by dew, wind and a lens out of focus.
+   *
+   * @param seed tells one gust from another
+   */
+  double widening(Program program, Instant time, long seed) {
+    Instant start = program.start().toInstant();
+    double dew =
+        each(Happening.Dew.class)
+            .filter(d -> !d.from().isBefore(start))
+            .mapToDouble(d -> d.factor(time))
+            .max()
+            .orElse(1);
+    double wind = each(Happening.Wind.class).mapToDouble(w -> w.factor(time, seed)).max().orElse(1);
+    double focus =
+        each(Happening.Unfocused.class)
+            .filter(u -> u.from().equals(start))
+            .mapToDouble(Happening.Unfocused::factor)
+            .max()
+            .orElse(1);
+    return dew * wind * focus;
+  }
+
+  boolean hasRipples() {
+    return each(Happening.Ripples.class).findAny().isPresent();
+  }
+
+  /** What ends a program's frames early. */
+  Optional<Happening.End> end(Program program) {
+    Instant start = program.start().toInstant();
+    return each(Happening.End.class)
+        .filter(e -> e.at().isAfter(start))
+        .min(Comparator.comparing(Happening.End::at));
+  }
+
+  boolean hasMissetTimer() {
+    return each(Happening.MissetTimer.class).findAny().isPresent();
+  }
+
+  /** When a timer that may be told wrong takes what a program asks for. */
+  public List<Take> timed(Program program, List<Take> takes) {
+    double late = hasMissetTimer() ? program.interval().exposureSeconds() : 0;
+    return takes.stream()
+        .map(
+            t ->
+                new Take(
+                    t.settings(),
+                    new Shot(
+                        t.shot().index(),
+                        t.shot().opensAt().plus(Interval.duration(t.shot().index() * late)),
+                        t.shot().exposureSeconds())))
+        .toList();
+  }
+
+  /** Which of a program's takes come about, and when, with timer, card and battery as they are. */
+  public List<Take> comeAbout(Program program, List<Take> takes) {
+    Optional<Happening.End> end = end(program);
+    return timed(program, takes).stream()
+        .filter(t -> end.isEmpty() || t.shot().opensAt().isBefore(end.get().at()))
+        .toList();
+  }
+
+  /** How thick the cloud is on the whole, 0 to 1. */
+  double cloud(Instant time) {
+    return each(Happening.Cloud.class).mapToDouble(c -> c.at(time)).max().orElse(0);
+  }
+
+  /** Lamps that are on during some part of an exposure. */
+  List<Happening.Torch> torches(Exposure exposure) {
+    return each(Happening.Torch.class)
+        .filter(t -> t.from().isBefore(exposure.closesAt()) && t.to().isAfter(exposure.opensAt()))
+        .toList();
+  }
+
+  /** Lights that cross the sky during some part of an exposure. */
+  List<Happening.Flight> flights(Exposure exposure) {
+    return each(Happening.Flight.class)
+        .filter(f -> f.from().isBefore(exposure.closesAt()) && f.to().isAfter(exposure.opensAt()))
+        .toList();
+  }
+}

@@ -1,0 +1,306 @@
+package zygonox.core.rehearsal;
+
+import java.nio.file.Path;
+import java.time.ZonedDateTime;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.concurrent.ConcurrentHashMap;
+import zygonox.core.format.CaptureTime;
+import zygonox.core.format.Depth;
+import zygonox.core.format.DngWriter;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.format.PictureHeader;
+import zygonox.core.optics.Body;
+import zygonox.core.optics.Lens;
+import zygonox.core.optics.LightMeter;
+import zygonox.core.optics.Orientation;
+import zygonox.core.optics.Projection;
+import zygonox.core.optics.StarImage;
+import zygonox.core.program.Program;
+import zygonox.core.program.Shot;
+import zygonox.core.quantity.Direction;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.raster.ToneEncoder;
+import zygonox.core.raw.BayerPattern;
+import zygonox.core.site.Site;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.WholeFile;
+
+/**
+ * A stand-in for a camera, under a simulated sky. Light is counted in electrons: stars by their
+ * magnitude through the lens's opening, the glow of the sky by its brightness, photon noise by the
+ * square root, read noise on top; then clipped at the sensor's full well, divided by what the ISO
+ * makes white, and encoded as sRGB. The same seed gives the same frames to the byte.
+ */
+public final class SimulatedCamera implements Camera {
+  /** Read noise of 3 electrons, squared. */
+  static final float READ_VARIANCE = 9;
+
+  /** Values of a raw file of 14 bits: without light, and full. */
+  private static final int RAW_BLACK = 512;
+
+  private static final int RAW_WHITE = 16_383;
+
+  /** What the sensor's red and blue give for grey where its green gives 1. */
+  private static final double[] NEUTRAL = {0.5, 1, 0.65};
+
+  /** What the sensor has where nothing is said of it. */
+  private static final double USUAL_CELSIUS = 10;
+
+  private final Body body;
+  private final Lens lens;
+  private final Site site;
+  private final Scene scene;
+  private final long seed;
+  private final Happenings happenings;
+  private final DarkCurrent dark;
+  private final ConcurrentHashMap<View, Scene.Ground> grounds = new ConcurrentHashMap<>();
+
+  private record View(double focalMm, Direction facing, Orientation orientation) {}
+
+  /**
+   * @param site where it stands; its clock is set to the site's zone
+   */
+  public SimulatedCamera(Body body, Lens lens, Site site, Scene scene, long seed) {
+    this(body, lens, site, scene, seed, Happenings.NONE, USUAL_CELSIUS);
+  }
+
+  /**
+   * @param site where it stands; its clock is set to the site's zone
+   * @param happenings what goes wrong, or by
+   * @param celsius the sensor's temperature
+   */
+  public SimulatedCamera(
+      Body body,
+      Lens lens,
+      Site site,
+      Scene scene,
+      long seed,
+      Happenings happenings,
+      double celsius) {
+    this.happenings = happenings;
+    this.body = body;
+    this.lens = lens;
+    this.site = site;
+    this.scene = scene;
+    this.seed = seed;
+    this.dark = new DarkCurrent(body, celsius, seed);
+  }
+
+  DarkCurrent dark() {
+    return dark;
+  }
+
+  Projection projection(Program program) {
+    return new Projection(held(program), program.focalMm(), program.facing());
+  }
+
+  LightMeter meter(Program program) {
+    return new LightMeter(held(program), program.focalMm(), program.aperture());
+  }
+
+  Body held(Program program) {
+    return program.orientation().held(body);
+  }
+
+  Happenings happenings() {
+    return happenings;
+  }
+
+  Site site() {
+    return site;
+  }
+
+  /** What stands before the sky, drawn once for each way the lens looks. */
+  Scene.Ground ground(Program seen) {
+    Body held = held(seen);
+    return grounds.computeIfAbsent(
+        new View(seen.focalMm(), seen.facing(), seen.orientation()),
+        v -> scene.seenBy(projection(seen), held.pixelsWide(), held.pixelsHigh()));
+  }
+
+  /** Spread of a star's image during a shot, sigma in pixels. */
+  double sigmaPixels(Program program, Shot shot) {
+    return StarImage.sigmaPixels(body)
+        * happenings.widening(program, Exposure.of(shot).middle(), seed);
+  }
+
+  /** What lights that cross the sky draw on a frame. */
+  List<FlightLine> flightLines(Program program, Shot shot) {
+    Exposure exposure = Exposure.of(shot);
+    Program seen = happenings.seen(program, shot.opensAt());
+    Body held = held(program);
+    return happenings.flights(exposure).stream()
+        .flatMap(
+            f ->
+                FlightLine.of(
+                    f,
+                    exposure,
+                    projection(seen),
+                    meter(program).zeroPoint(),
+                    held.pixelsWide(),
+                    held.pixelsHigh())
+                    .stream())
+        .toList();
+  }
+
+  StarTracks tracks(Program planned, Shot shot) {
+    Program program = happenings.seen(planned, shot.opensAt());
+    return new StarTracks(
+        site.place(),
+        projection(program),
+        Exposure.of(shot),
+        sigmaPixels(planned, shot),
+        meter(program).zeroPoint(),
+        held(program).pixelsWide(),
+        held(program).pixelsHigh(),
+        FrameLight.STRIP_ROWS,
+        coma(program));
+  }
+
+  /** None from the aperture on at which the corners are good, full at twice as wide. */
+  private double coma(Program program) {
+    return Math.max(0, Math.min(1, lens.bestAperture() / program.aperture() - 1));
+  }
+
+  @Override
+  public void shoot(Program program, Shot shot, Path target, Cancellation cancellation) {
+    if (target.getFileName().toString().endsWith(".dng")) {
+      shootRaw(program, shot, target, cancellation);
+      return;
+    }
+    OutputFormat format = OutputFormat.of(target);
+    PictureHeader header =
+        new PictureHeader(
+                held(program).pixelsWide(),
+                held(program).pixelsHigh(),
+                3,
+                format.nearest(Depth.SIXTEEN),
+                info(program, shot),
+                () -> "")
+            .asTaken(opened(shot).toOffsetDateTime());
+    ReadOut readOut = new ReadOut(program, shot, header.depth());
+    format.write(
+        target,
+        WholeFile.IfPresent.REPLACE,
+        header,
+        sink -> {
+          short[] samples = new short[FrameLight.STRIP_ROWS * header.rowSamples()];
+          for (int row = 0; row < header.height(); row += FrameLight.STRIP_ROWS) {
+            cancellation.check();
+            int rows = Math.min(FrameLight.STRIP_ROWS, header.height() - row);
+            readOut.strip(row, rows, samples);
+            sink.rows(row, rows, samples);
+          }
+        });
+  }
+
+  private void shootRaw(Program program, Shot shot, Path target, Cancellation cancellation) {
+    PictureHeader header =
+        new PictureHeader(
+                held(program).pixelsWide(),
+                held(program).pixelsHigh(),
+                1,
+                Depth.SIXTEEN,
+                info(program, shot),
+                () -> "")
+            .asTaken(opened(shot).toOffsetDateTime());
+    ReadOut readOut = new ReadOut(program, shot, Depth.SIXTEEN);
+    DngWriter.write(
+        target,
+        WholeFile.IfPresent.REPLACE,
+        header,
+        new DngWriter.Sensor(BayerPattern.RGGB, RAW_BLACK, RAW_WHITE, NEUTRAL),
+        FrameLight.STRIP_ROWS,
+        (firstRow, rows, samples) -> {
+          cancellation.check();
+          readOut.rawStrip(firstRow, rows, samples);
+        });
+  }
+
+  /** What a shot would look like, without a file: 8-bit RGB of the body's size. */
+  public Raster preview(Program program, Shot shot, Cancellation cancellation) {
+    Body held = held(program);
+    PixelLayout layout = new PixelLayout(held.pixelsWide(), held.pixelsHigh(), 3, 8);
+    Raster raster = Raster.blank(layout);
+    ReadOut readOut = new ReadOut(program, shot, Depth.EIGHT);
+    short[] samples = new short[FrameLight.STRIP_ROWS * layout.rowSamples()];
+    for (int row = 0; row < layout.height(); row += FrameLight.STRIP_ROWS) {
+      cancellation.check();
+      int rows = Math.min(FrameLight.STRIP_ROWS, layout.height() - row);
+      readOut.strip(row, rows, samples);
+      System.arraycopy(
+          samples, 0, raster.samples(), row * layout.rowSamples(), rows * layout.rowSamples());
+    }
+    return raster;
+  }
+
+  private ZonedDateTime opened(Shot shot) {
+    return shot.opensAt().atZone(site.zone());
+  }
+
+  private FrameInfo info(Program program, Shot shot) {
+    ZonedDateTime opened = opened(shot);
+    return new FrameInfo(
+        Optional.of(new CaptureTime(opened.toLocalDateTime(), Optional.of(opened.getOffset()))),
+        OptionalDouble.of(shot.exposureSeconds()),
+        OptionalDouble.of(program.aperture()),
+        OptionalDouble.of(program.iso()),
+        OptionalDouble.of(program.focalMm()),
+        Optional.of(body.name()),
+        Optional.of(lens.name()),
+        1);
+  }
+
+  /** How the electrons of one frame become samples. */
+  private final class ReadOut {
+    private final Shot shot;
+    private final FrameLight frame;
+    private final ToneEncoder encoder;
+    private final float fullWell;
+    private final float white;
+
+    ReadOut(Program program, Shot shot, Depth depth) {
+      LightMeter meter = meter(program);
+      this.shot = shot;
+      this.frame = new FrameLight(SimulatedCamera.this, program, shot);
+      this.encoder = new ToneEncoder(ToneCurve.SRGB, depth == Depth.EIGHT ? 8 : 16);
+      this.fullWell = (float) meter.fullWell();
+      this.white = (float) meter.white(program.iso());
+    }
+
+    void strip(int firstRow, int rows, short[] samples) {
+      float[] light = frame.gather(firstRow, rows, false);
+      int row = 3 * frame.width();
+      for (int y = 0; y < rows; y++) {
+        Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y);
+        for (int i = y * row; i < (y + 1) * row; i++) {
+          float electrons = light[i];
+          electrons += (float) Math.sqrt(electrons + READ_VARIANCE) * grain.next();
+          samples[i] = (short) encoder.encode(Math.min(fullWell, electrons) / white);
+        }
+      }
+    }
+
+    /** The same as a mosaic: each pixel counts one colour, red and blue through darker filters. */
+    void rawStrip(int firstRow, int rows, short[] samples) {
+      float[] light = frame.gather(firstRow, rows, true);
+      int width = frame.width();
+      for (int y = 0; y < rows; y++) {
+        Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y);
+        for (int x = 0; x < width; x++) {
+          int channel = BayerPattern.RGGB.at(x, firstRow + y);
+          float electrons = light[3 * (y * width + x) + channel] * (float) NEUTRAL[channel];
+          electrons += (float) Math.sqrt(electrons + READ_VARIANCE) * grain.next();
+          float share = Math.min(fullWell, electrons) / white;
+          int value = Math.round(RAW_BLACK + share * (RAW_WHITE - RAW_BLACK));
+          samples[y * width + x] = (short) Math.max(0, Math.min(RAW_WHITE, value));
+        }
+      }
+    }
+  }
+}

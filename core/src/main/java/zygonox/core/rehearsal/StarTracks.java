@@ -1,0 +1,224 @@
+package zygonox.core.rehearsal;
+
+import java.util.ArrayList;
+import java.util.List;
+import zygonox.core.optics.Projection;
+import zygonox.core.quantity.Angle;
+import zygonox.core.quantity.Place;
+import zygonox.core.sky.LocalSky;
+import zygonox.core.sky.Star;
+import zygonox.core.sky.StarCatalogue;
+import zygonox.core.sky.Vector;
+
+/**
+ * Where the stars' light falls during one exposure: each star draws a short line, spread by the
+ * lens to a round spot.
+ */
+final class StarTracks {
+  /** Longest piece of a track that one spot stands for, in pixels. */
+  private static final double STEP_PIXELS = 0.4;
+
+  private static final int MOST_STEPS = 4000;
+
+  /** Loss of light straight up, magnitudes; clear air at low heights [common practice]. */
+  private static final double EXTINCTION_MAG = 0.2;
+
+  private final double psfSigma;
+  private final int reach;
+  private final int width;
+  private final int height;
+  private final List<List<Spot>> byStrip = new ArrayList<>();
+  private final int stripRows;
+  private final double coma;
+
+  /** Share of the light that coma draws out in the corners, and how far, in a star's sigmas. */
+  private static final double COMA_SHARE = 0.35;
+
+  private static final double COMA_REACH = 3;
+
+  /** Light that falls at one point: electrons a channel. */
+  private record Spot(float x, float y, float red, float green, float blue) {}
+
+  /** A star's true place in the frame at the middle of the exposure. */
+  record TrueStar(int hip, double magnitude, double x, double y) {}
+
+  private final List<TrueStar> truth = new ArrayList<>();
+
+  /**
+   * @param coma how much of a star's light is drawn outwards in the corners: 0 none, 1 much
+   * @param zeroPoint electrons a second that a star of magnitude 0 gives the green channel
+   */
+  StarTracks(
+      Place place,
+      Projection projection,
+      Exposure exposure,
+      double psfSigma,
+      double zeroPoint,
+      int width,
+      int height,
+      int stripRows,
+      double coma) {
+    this.coma = coma;
+    this.psfSigma = psfSigma;
+    this.reach = (int) Math.ceil(4 * psfSigma) + 1;
+    this.width = width;
+    this.height = height;
+    this.stripRows = stripRows;
+    for (int y = 0; y < height; y += stripRows) {
+      byStrip.add(new ArrayList<>());
+    }
+    LocalSky open = new LocalSky(place, exposure.opensAt());
+    LocalSky middle = new LocalSky(place, exposure.middle());
+    LocalSky close = new LocalSky(place, exposure.closesAt());
+    for (Star star : StarCatalogue.stars()) {
+      Vector j2000 = star.vector();
+      Vector m = LocalSky.refracted(middle.towards(j2000));
+      if (m.z() <= 0 || !projection.sees(m)) {
+        continue;
+      }
+      double x = projection.x(m);
+      double y = projection.y(m);
+      if (x < -reach - 200 || x > width + reach + 200 || y < -reach - 200 || y > height + 200) {
+        continue;
+      }
+      Vector a = LocalSky.refracted(open.towards(j2000));
+      Vector b = LocalSky.refracted(close.towards(j2000));
+      if (projection.sees(a) && projection.sees(b)) {
+        double loss = EXTINCTION_MAG * airMass(Angle.asin(m.z()));
+        double electrons =
+            zeroPoint * Math.pow(10, -0.4 * (star.magnitude() + loss)) * exposure.seconds();
+        draw(projection, star, a, m, b, electrons);
+        // Coma draws the middle of a star's light outwards.
+        double moved =
+            COMA_SHARE
+                * coma
+                * cornerness(x, y)
+                * COMA_REACH
+                * psfSigma
+                * cornerness(x, y)
+                / fromMiddle(x, y);
+        truth.add(
+            new TrueStar(
+                star.hip(),
+                star.magnitude(),
+                x + moved * (x - width / 2.0),
+                y + moved * (y - height / 2.0)));
+      }
+    }
+  }
+
+  /** Kasten and Young, Applied Optics 28, 4735, 1989; altitude in degrees. */
+  static double airMass(double altitudeDeg) {
+    double h = Math.max(0, altitudeDeg);
+    return 1 / (Angle.sin(h) + 0.50572 * Math.pow(h + 6.07995, -1.6364));
+  }
+
+  private void draw(
+      Projection projection, Star star, Vector a, Vector m, Vector b, double electrons) {
+    double ax = projection.x(a);
+    double ay = projection.y(a);
+    double bx = projection.x(b);
+    double by = projection.y(b);
+    // Through three points, so that a long exposure's arc bends as it should.
+    double mx = projection.x(m);
+    double my = projection.y(m);
+    double length = Math.hypot(mx - ax, my - ay) + Math.hypot(bx - mx, by - my);
+    int steps = (int) Math.max(1, Math.min(MOST_STEPS, Math.ceil(length / STEP_PIXELS)));
+    double bv = Math.max(-0.4, Math.min(2, star.colourIndex()));
+    // Redder stars give less blue: a coarse fit to black bodies through common filters.
+    float red = (float) (electrons / steps * (0.8 + 0.3 * bv));
+    float green = (float) (electrons / steps);
+    float blue = (float) (electrons / steps * Math.max(0.25, 1.2 - 0.5 * bv));
+    for (int s = 0; s < steps; s++) {
+      double t = (s + 0.5) / steps;
+      double l0 = 2 * (t - 0.5) * (t - 1);
+      double l1 = -4 * t * (t - 1);
+      double l2 = 2 * t * (t - 0.5);
+      double x = l0 * ax + l1 * mx + l2 * bx;
+      double y = l0 * ay + l1 * my + l2 * by;
+      float out = (float) (COMA_SHARE * coma * cornerness(x, y));
+      add(x, y, 1 - out, red, green, blue);
+      if (out > 0.01) {
+        double reachShare = COMA_REACH * psfSigma * cornerness(x, y) / fromMiddle(x, y);
+        double farX = x + reachShare * (x - width / 2.0);
+        double farY = y + reachShare * (y - height / 2.0);
+        add(farX, farY, out, red, green, blue);
+      }
+    }
+  }
+
+  /** How far out a place is: 0 in the middle, 1 in the corners, growing with the square. */
+  private double cornerness(double x, double y) {
+    double dx = x - width / 2.0;
+    double dy = y - height / 2.0;
+    return 4 * (dx * dx + dy * dy) / ((double) width * width + (double) height * height);
+  }
+
+  private double fromMiddle(double x, double y) {
+    return Math.max(1, Math.hypot(x - width / 2.0, y - height / 2.0));
+  }
+
+  private void add(double x, double y, float share, float red, float green, float blue) {
+    add(new Spot((float) x, (float) y, share * red, share * green, share * blue));
+  }
+
+  private void add(Spot spot) {
+    if (spot.x < -reach || spot.x > width + reach) {
+      return;
+    }
+    int first = Math.max(0, (int) Math.floor(spot.y - reach));
+    int last = Math.min(height - 1, (int) Math.ceil(spot.y + reach));
+    for (int strip = first / stripRows; first <= last && strip <= last / stripRows; strip++) {
+      byStrip.get(strip).add(spot);
+    }
+  }
+
+  /** The true places of the stars in the frame, the brightest first. */
+  List<TrueStar> truth() {
+    return truth.stream()
+        .filter(s -> s.x > 0 && s.y > 0 && s.x < width - 1 && s.y < height - 1)
+        .toList();
+  }
+
+  /**
+   * Adds the light that falls on one strip.
+   *
+   * @param light electrons, three a pixel, of the strip's rows
+   */
+  void into(float[] light, int firstRow, int rows) {
+    double[] across = new double[2 * reach + 1];
+    double[] down = new double[2 * reach + 1];
+    for (Spot spot : byStrip.get(firstRow / stripRows)) {
+      int left = (int) Math.round(spot.x) - reach;
+      int top = (int) Math.round(spot.y) - reach;
+      shares(spot.x - left, across);
+      shares(spot.y - top, down);
+      for (int j = 0; j < down.length; j++) {
+        int y = top + j - firstRow;
+        if (y < 0 || y >= rows) {
+          continue;
+        }
+        for (int i = 0; i < across.length; i++) {
+          int x = left + i;
+          if (x >= 0 && x < width) {
+            int at = 3 * (y * width + x);
+            float share = (float) (across[i] * down[j]);
+            light[at] += spot.red * share;
+            light[at + 1] += spot.green * share;
+            light[at + 2] += spot.blue * share;
+          }
+        }
+      }
+    }
+  }
+
+  /** What share of a Gaussian centred at {@code centre} falls into each pixel. */
+  private void shares(double centre, double[] into) {
+    double before = NormalShare.below((-0.5 - centre) / psfSigma);
+    for (int i = 0; i < into.length; i++) {
+      double after = NormalShare.below((i + 0.5 - centre) / psfSigma);
+      into[i] = after - before;
+      before = after;
+    }
+  }
+}

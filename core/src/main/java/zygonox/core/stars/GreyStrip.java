@@ -1,0 +1,181 @@
+package zygonox.core.stars;
+
+import java.util.function.Consumer;
+import zygonox.core.format.PixelSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+import zygonox.core.work.Cancellation;
+
+/**
+ * Some rows of a frame in one grey, 0 to 65,535, with those around them: what all measures of the
+ * whole picture look at, one strip after the other, while it is at hand.
+ *
+ * <p>Each row is an array of its own: the JIT vectorises loops that take all their rows at the same
+ * index.
+ */
+public final class GreyStrip {
+  /** Side of the cells whose means are kept, in pixels. */
+  public static final int CELL = 4;
+
+  /** Rows above and below that are known as well, a whole number of cells. */
+  public static final int MARGIN = 12;
+
+  /** The grey of a full pixel. */
+  public static final int WHITE = 65_535;
+
+  private static final int OWN_ROWS = 128;
+
+  /** A strip has no more rows than these, its own and those around. */
+  public static final int MOST_ROWS = OWN_ROWS + 2 * MARGIN;
+
+  private final PixelLayout layout;
+  private final float[][] grey;
+  private final float[][] cells;
+  private final float[] columns;
+  private int firstRow;
+  private int rows;
+  private int top;
+  private int bottom;
+  private long clipped;
+
+  /** Made once for all strips: to clear new rooms takes as long as to fill them. */
+  private GreyStrip(PixelLayout layout) {
+    this.layout = layout;
+    this.grey = new float[MOST_ROWS][layout.width()];
+    this.cells = new float[MOST_ROWS / CELL][layout.width() / CELL];
+    this.columns = new float[layout.width()];
+  }
+
+  /** Shows all strips of a picture from its top down, each gone when the next one comes. */
+  public static void each(PixelSource source, Cancellation cancellation, Consumer<GreyStrip> seen)
+      throws UnreadableFrame {
+    GreyStrip strip = new GreyStrip(source.layout());
+    short[] samples = new short[strip.grey.length * source.layout().rowSamples()];
+    for (int top = 0; top < source.layout().height(); top += OWN_ROWS) {
+      cancellation.check();
+      strip.moveTo(top);
+      source.read(strip.firstRow, strip.rows, samples);
+      strip.load(samples, 0);
+      seen.accept(strip);
+    }
+  }
+
+  /** The same of a picture that is in memory. */
+  public static void each(Raster frame, Cancellation cancellation, Consumer<GreyStrip> seen) {
+    GreyStrip strip = new GreyStrip(frame.layout());
+    for (int top = 0; top < frame.layout().height(); top += OWN_ROWS) {
+      cancellation.check();
+      strip.moveTo(top);
+      strip.load(frame.samples(), strip.firstRow * frame.layout().rowSamples());
+      seen.accept(strip);
+    }
+  }
+
+  private void moveTo(int ownTop) {
+    top = ownTop;
+    bottom = Math.min(layout.height(), top + OWN_ROWS);
+    firstRow = Math.max(0, top - MARGIN);
+    rows = Math.min(layout.height(), bottom + MARGIN) - firstRow;
+  }
+
+  private void load(short[] samples, int from) {
+    int white = layout.white();
+    float factor = (float) WHITE / white;
+    clipped = 0;
+    for (int y = 0; y < rows; y++) {
+      int row = from + y * layout.rowSamples();
+      int full =
+          layout.channels() == 1
+              ? loadGrey(samples, row, white, factor, grey[y])
+              : loadColour(samples, row, white, factor / 3, grey[y]);
+      boolean own = firstRow + y >= top && firstRow + y < bottom;
+      clipped += own ? full : 0;
+    }
+    for (int cell = 0; cell < rows / CELL; cell++) {
+      int y = cell * CELL;
+      add(grey[y], grey[y + 1], grey[y + 2], grey[y + 3], columns);
+      float[] into = cells[cell];
+      for (int x = 0, i = 0; x < into.length; x++, i += CELL) {
+        into[x] = (columns[i] + columns[i + 1] + columns[i + 2] + columns[i + 3]) / (CELL * CELL);
+      }
+    }
+  }
+
+  private static int loadGrey(short[] samples, int from, int white, float factor, float[] into) {
+    int full = 0;
+    for (int x = 0; x < into.length; x++) {
+      int value = samples[from + x] & 0xffff;
+      full += value == white ? 1 : 0;
+      into[x] = factor * value;
+    }
+    return full;
+  }
+
+  private static int loadColour(short[] samples, int from, int white, float factor, float[] into) {
+    int bright = 0;
+    for (int x = 0, i = from; x < into.length; x++, i += 3) {
+      int sum = (samples[i] & 0xffff) + (samples[i + 1] & 0xffff) + (samples[i + 2] & 0xffff);
+      // One where the three together reach white, else none: a question for the sign costs least.
+      bright += (white - 1 - sum) >>> 31;
+      into[x] = factor * sum;
+    }
+    // Most rows of a night have nothing so bright.
+    return bright == 0 ? 0 : full(samples, from, into.length, white);
+  }
+
+  private static int full(short[] samples, int from, int pixels, int white) {
+    short full = (short) white;
+    int count = 0;
+    for (int x = 0, i = from; x < pixels; x++, i += 3) {
+      boolean any = samples[i] == full || samples[i + 1] == full || samples[i + 2] == full;
+      count += any ? 1 : 0;
+    }
+    return count;
+  }
+
+  private static void add(float[] a, float[] b, float[] c, float[] d, float[] into) {
+    for (int x = 0; x < into.length; x++) {
+      into[x] = a[x] + b[x] + (c[x] + d[x]);
+    }
+  }
+
+  public int width() {
+    return layout.width();
+  }
+
+  /** Row of the picture that row 0 of the strip is. */
+  public int firstRow() {
+    return firstRow;
+  }
+
+  /** Rows that are known, its own and those around. */
+  public int rows() {
+    return rows;
+  }
+
+  /** First of its own rows, counted in the strip. */
+  public int ownFrom() {
+    return top - firstRow;
+  }
+
+  /** Row after the last of its own, counted in the strip. */
+  public int ownTo() {
+    return bottom - firstRow;
+  }
+
+  /** Rows of the strip; only {@link #rows} of them. */
+  public float[][] grey() {
+    return grey;
+  }
+
+  /** Means of four by four pixels, those that are whole. */
+  public float[][] cells() {
+    return cells;
+  }
+
+  /** Pixels of its own rows with a channel at white. */
+  public long clipped() {
+    return clipped;
+  }
+}

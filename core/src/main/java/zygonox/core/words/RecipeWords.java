@@ -1,0 +1,152 @@
+package zygonox.core.words;
+
+import java.nio.file.Path;
+import java.time.OffsetDateTime;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.OptionalInt;
+import zygonox.core.combine.AverageIn;
+import zygonox.core.format.JpegQuality;
+import zygonox.core.recipe.Align;
+import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.Selection;
+import zygonox.core.recipe.Weights;
+
+/** A recipe as a sentence and as a command line; both keep silent about what is usual. */
+public final class RecipeWords {
+  private static final DateTimeFormatter CLOCK =
+      DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+
+  private RecipeWords() {}
+
+  /**
+   * A recipe in words.
+   *
+   * @param frames how many frames take part, where that is known
+   */
+  public static String sentence(Recipe recipe, OptionalInt frames) {
+    StringBuilder text = new StringBuilder();
+    Selection selection = recipe.selection();
+    text.append(
+        frames.isPresent()
+            ? Words.say("recipe.take", Words.frames(frames.getAsInt()))
+            : Words.say("recipe.take-the-frames"));
+    selection.run().ifPresent(r -> text.append(Words.say("recipe.of-run", r)));
+    selection.kind().ifPresent(k -> text.append(Words.say("recipe.of-kind", Selection.term(k))));
+    if (selection.every() > 1) {
+      text.append(Words.say("recipe.every", ordinal(selection.every())));
+    }
+    if (selection.from().isPresent() || selection.to().isPresent()) {
+      text.append(span(selection));
+    }
+    if (!selection.drop().isEmpty()) {
+      text.append(Words.say("recipe.drop", selection.drop().size()));
+    }
+    if (recipe.align() == Align.STARS) {
+      text.append(
+          recipe
+              .reference()
+              .map(r -> Words.say("recipe.align-onto", r.getFileName()))
+              .orElseGet(() -> Words.say("recipe.align")));
+    }
+    text.append(Words.say("recipe.blend", recipe.method().term()));
+    if (recipe.kappa() != Recipe.USUAL_KAPPA) {
+      text.append(Words.say("recipe.kappa", Words.number(recipe.kappa())));
+    }
+    if (recipe.averageIn() == AverageIn.ENCODED) {
+      text.append(Words.say("recipe.encoded"));
+    }
+    if (recipe.weights() == Weights.QUALITY) {
+      text.append(Words.say("recipe.weighted"));
+    }
+    if (recipe.crop().equals(Crop.COMMON)) {
+      text.append(Words.say("recipe.crop-common"));
+    } else if (!recipe.crop().equals(Crop.NONE)) {
+      text.append(Words.say("recipe.crop-share", Math.round(100 * recipe.crop().share())));
+    }
+    recipe.depth().ifPresent(d -> text.append(Words.say("recipe.depth", d.bits())));
+    return text.append('.').toString();
+  }
+
+  private static String span(Selection selection) {
+    String from = selection.from().map(RecipeWords::clock).orElse("");
+    String to = selection.to().map(RecipeWords::clock).orElse("");
+    return from.isEmpty()
+        ? Words.say("recipe.until", to)
+        : to.isEmpty() ? Words.say("recipe.from", from) : Words.say("recipe.from-to", from, to);
+  }
+
+  private static String clock(OffsetDateTime time) {
+    return CLOCK.format(time);
+  }
+
+  private static String ordinal(int n) {
+    boolean teens = n % 100 / 10 == 1;
+    String end = teens ? "th" : n % 10 == 1 ? "st" : n % 10 == 2 ? "nd" : n % 10 == 3 ? "rd" : "th";
+    return n + end;
+  }
+
+  /**
+   * The command that makes the same.
+   *
+   * @param folder where it is run: paths are told from there
+   * @param out the picture that is made
+   */
+  public static String command(Recipe recipe, Path folder, Path out) {
+    List<String> words = new ArrayList<>(List.of("zygonox", "blend", recipe.method().term()));
+    Selection selection = recipe.selection();
+    selection.paths().forEach(p -> words.add(relative(folder, p)));
+    selection.run().ifPresent(r -> words.addAll(List.of("--run", Integer.toString(r))));
+    selection.kind().ifPresent(k -> words.addAll(List.of("--kind", Selection.term(k))));
+    selection.from().ifPresent(t -> words.addAll(List.of("--from", t.toString())));
+    selection.to().ifPresent(t -> words.addAll(List.of("--to", t.toString())));
+    if (selection.every() > 1) {
+      words.addAll(List.of("--every", Integer.toString(selection.every())));
+    }
+    selection.drop().forEach(p -> words.addAll(List.of("--drop", relative(folder, p))));
+    if (recipe.align() != Align.NONE) {
+      words.addAll(List.of("--align", term(recipe.align())));
+    }
+    recipe.reference().ifPresent(r -> words.addAll(List.of("--reference", relative(folder, r))));
+    if (recipe.kappa() != Recipe.USUAL_KAPPA) {
+      words.addAll(List.of("--kappa", Words.number(recipe.kappa())));
+    }
+    if (recipe.averageIn() != AverageIn.LINEAR) {
+      words.addAll(List.of("--average-in", term(recipe.averageIn())));
+    }
+    if (recipe.weights() != Weights.EVEN) {
+      words.addAll(List.of("--weights", term(recipe.weights())));
+    }
+    if (!recipe.crop().equals(Crop.NONE)) {
+      words.addAll(List.of("--crop", recipe.crop().term()));
+    }
+    recipe.depth().ifPresent(d -> words.addAll(List.of("--depth", Integer.toString(d.bits()))));
+    if (!recipe.jpeg().equals(JpegQuality.USUAL)) {
+      words.addAll(List.of("--quality", Integer.toString(recipe.jpeg().perCent())));
+    }
+    words.addAll(List.of("--out", relative(folder, out)));
+    return String.join(" ", words.stream().map(RecipeWords::quoted).toList());
+  }
+
+  private static String term(Enum<?> value) {
+    return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+  }
+
+  private static String relative(Path folder, Path path) {
+    Path base = folder.toAbsolutePath().normalize();
+    Path plain = path.toAbsolutePath().normalize();
+    if (!plain.getRoot().equals(base.getRoot())) {
+      return plain.toString();
+    }
+    String relative = base.relativize(plain).toString();
+    return relative.isEmpty() ? "." : relative.startsWith("-") ? "./" + relative : relative;
+  }
+
+  /** As a shell wants a word that holds more than letters and the like. */
+  private static String quoted(String word) {
+    return word.matches("[A-Za-z0-9_./:+,=@%-]+") ? word : "'" + word.replace("'", "'\\''") + "'";
+  }
+}

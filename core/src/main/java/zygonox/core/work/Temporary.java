@@ -1,0 +1,53 @@
+package zygonox.core.work;
+
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.ThreadLocalRandom;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Names of files that exist only while something is made: they tell the process they belong to, so
+ * that those which a killed one left behind are known and removed.
+ */
+public final class Temporary {
+  private static final Pattern OWNED = Pattern.compile("\\..*\\.(\\d+)-[0-9a-z]+\\.part");
+
+  private Temporary() {}
+
+  /**
+   * A hidden name in a folder, after the name of what is made.
+   *
+   * @param name what the file is for, the same whenever it is made again
+   */
+  public static Path in(Path folder, String name) {
+    String unique = Long.toString(ThreadLocalRandom.current().nextLong(1L << 40), 36);
+    long process = ProcessHandle.current().pid();
+    return folder.resolve("." + name + "." + process + "-" + unique + ".part");
+  }
+
+  /** Removes what processes that are no more left behind under a name. */
+  public static void sweep(Path folder, String name) {
+    try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "." + glob(name) + ".*")) {
+      for (Path file : files) {
+        if (isLeft(file.getFileName().toString())) {
+          Files.deleteIfExists(file);
+        }
+      }
+    } catch (IOException e) {
+      // What cannot be listed or removed is in nobody's way.
+      LogFile.note(folder.toString(), e);
+    }
+  }
+
+  private static String glob(String name) {
+    return name.replaceAll("[\\\\*?\\[\\]{}]", "?");
+  }
+
+  private static boolean isLeft(String name) {
+    Matcher matcher = OWNED.matcher(name);
+    return matcher.matches() && ProcessHandle.of(Long.parseLong(matcher.group(1))).isEmpty();
+  }
+}

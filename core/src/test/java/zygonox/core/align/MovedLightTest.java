@@ -1,0 +1,150 @@
+package zygonox.core.align;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+
+/** Resampling in two passes against the sixteen samples around each place. */
+class MovedLightTest {
+  private static final PixelLayout LAYOUT = new PixelLayout(700, 210, 3, 16);
+
+  /** Waves that go beyond black and white, told by a formula. */
+  private static final class Waves implements LightSource {
+    private int readTwice;
+    private int next;
+
+    static double at(double x, double y, int channel) {
+      return 0.4
+          + 0.7 * Math.sin(x / 17 + channel) * Math.cos(y / 13 - channel)
+          + 0.1 * Math.sin((x + 2 * y) / 9);
+    }
+
+    @Override
+    public PixelLayout layout() {
+      return LAYOUT;
+    }
+
+    @Override
+    public boolean anyRowsCheaply() {
+      return true;
+    }
+
+    @Override
+    public long heldBytes() {
+      return 0;
+    }
+
+    @Override
+    public void read(int firstRow, int rows, float[] into) {
+      readTwice += firstRow < next ? 1 : 0;
+      next = firstRow + rows;
+      for (int y = 0; y < rows; y++) {
+        for (int c = 0; c < 3; c++) {
+          for (int x = 0; x < LAYOUT.width(); x++) {
+            into[(y * 3 + c) * LAYOUT.width() + x] = (float) at(x, firstRow + y, c);
+          }
+        }
+      }
+    }
+
+    @Override
+    public void close() {
+      next = 0;
+    }
+  }
+
+  private static Homography map(double turn, double shiftX, double shiftY, double tilt) {
+    double c = Math.cos(turn);
+    double s = Math.sin(turn);
+    return new Homography(new double[] {c, -s, shiftX, s, c, shiftY, tilt, -tilt / 2, 1});
+  }
+
+  private static float[] whole(LightSource source, int rows) throws UnreadableFrame {
+    float[] whole = new float[LAYOUT.samples()];
+    float[] strip = new float[rows * LAYOUT.rowSamples()];
+    for (int y = 0; y < LAYOUT.height(); y += rows) {
+      int count = Math.min(rows, LAYOUT.height() - y);
+      source.read(y, count, strip);
+      System.arraycopy(strip, 0, whole, y * LAYOUT.rowSamples(), count * LAYOUT.rowSamples());
+    }
+    return whole;
+  }
+
+  @Property(tries = 25)
+  void everyCoveredPixelIsWhatTheFormulaSaysUpToTheRaggedEdge(
+      @ForAll @DoubleRange(min = -0.2, max = 0.2) double turn,
+      @ForAll @DoubleRange(min = -60, max = 60) double shiftX,
+      @ForAll @DoubleRange(min = -60, max = 60) double shiftY,
+      @ForAll @IntRange(min = -40, max = 40) int tiltMillionths,
+      @ForAll @IntRange(min = 1, max = 40) int rows)
+      throws Exception {
+    Homography map = map(turn, shiftX, shiftY, tiltMillionths / 1e6);
+    if (!MovedLight.canMove(map, LAYOUT)) {
+      return;
+    }
+    Homography back = map.inverse();
+    try (LightSource moved = new MovedLight(new Waves(), map);
+        LightSource direct = new TurnedLight(new Waves(), map)) {
+      float[] twoPasses = whole(moved, rows);
+      float[] sixteen = whole(direct, 64);
+      double offTruth = 0;
+      double offDirect = 0;
+      double offAtEdge = 0;
+      for (int y = 0; y < LAYOUT.height(); y++) {
+        assertThat(moved.coveredFrom(y)).isEqualTo(direct.coveredFrom(y));
+        assertThat(moved.coveredTo(y)).isEqualTo(direct.coveredTo(y));
+        for (int x = moved.coveredFrom(y); x < moved.coveredTo(y); x++) {
+          double u = back.x(x, y);
+          double v = back.y(x, y);
+          boolean inside = u > 2 && v > 2 && u < LAYOUT.width() - 3 && v < LAYOUT.height() - 3;
+          for (int c = 0; c < 3; c++) {
+            int i = (y * 3 + c) * LAYOUT.width() + x;
+            double off = Math.abs(twoPasses[i] - sixteen[i]);
+            if (inside) {
+              offTruth = Math.max(offTruth, Math.abs(twoPasses[i] - Waves.at(u, v, c)));
+              offDirect = Math.max(offDirect, off);
+            } else {
+              offAtEdge = Math.max(offAtEdge, off);
+            }
+          }
+        }
+      }
+      assertThat(offTruth).isLessThan(6e-4);
+      assertThat(offDirect).isLessThan(8e-4);
+      // Beside the edge the outermost pixels stand for what lies beyond, either way.
+      assertThat(offAtEdge).isLessThan(0.03);
+    }
+  }
+
+  @Test
+  void eachRowOfTheFrameIsReadOnce() throws Exception {
+    Waves waves = new Waves();
+    try (LightSource moved = new MovedLight(waves, map(0.1, 5, -3, 0))) {
+      whole(moved, 8);
+      assertThat(waves.readTwice).isZero();
+      assertThat(moved.heldBytes()).isLessThan((long) Float.BYTES * LAYOUT.samples());
+      float[] row = new float[LAYOUT.rowSamples()];
+      moved.read(3, 1, row);
+      assertThat(waves.readTwice).isEqualTo(1);
+    }
+  }
+
+  @Test
+  void aFrameTurnedFarGoesTheOtherWay() throws Exception {
+    Homography half = new Homography(new double[] {-1, 0, 699, 0, -1, 209, 0, 0, 1});
+    assertThat(MovedLight.canMove(half, LAYOUT)).isFalse();
+    try (LightSource turned = Moved.onto(new Waves(), half)) {
+      float[] row = new float[LAYOUT.rowSamples()];
+      turned.read(9, 1, row);
+      assertThat((double) row[LAYOUT.width() + 30]).isCloseTo(Waves.at(669, 200, 1), within(1e-5));
+    }
+  }
+}

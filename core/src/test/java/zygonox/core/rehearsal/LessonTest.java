@@ -1,0 +1,88 @@
+package zygonox.core.rehearsal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import zygonox.core.format.PixelSource;
+import zygonox.core.measure.SkyLevel;
+import zygonox.core.night.Night;
+import zygonox.core.night.TestNights;
+import zygonox.core.optics.PointStarRule;
+import zygonox.core.raster.Raster;
+import zygonox.core.stars.StarFinder;
+import zygonox.core.stars.StarShape;
+import zygonox.core.words.CameraWords;
+import zygonox.core.work.Cancellation;
+
+/** What lessons show is what they say. */
+class LessonTest {
+  private static final Night NIGHT = TestNights.demo();
+
+  private static Lesson lesson(Mistake mistake) {
+    Lesson.Setting setting =
+        new Lesson.Setting(
+            NIGHT.body().withPixels(1200, 800),
+            NIGHT.lens(),
+            NIGHT.site(),
+            Scene.USUAL,
+            PointStarRule.NPF);
+    return Lesson.of(mistake, setting, NIGHT.programs().get(1), 3, new Cancellation());
+  }
+
+  private static StarShape shape(Raster frame) throws Exception {
+    return StarShape.of(frame, new StarFinder(3000).find(PixelSource.of(frame), new Cancellation()))
+        .orElseThrow();
+  }
+
+  private static int stars(Raster frame) throws Exception {
+    return new StarFinder(3000).find(PixelSource.of(frame), new Cancellation()).size();
+  }
+
+  @ParameterizedTest
+  @EnumSource(Mistake.class)
+  void everyLessonHasThreeFramesInOrderAndAnExplanation(Mistake mistake) {
+    Lesson lesson = lesson(mistake);
+    assertThat(lesson.frames()).hasSize(3);
+    assertThat(lesson.opened()).isSorted();
+    assertThat(CameraWords.explanation(lesson)).doesNotContain("{").isNotBlank();
+    assertThat(CameraWords.mistake(mistake)).isNotBlank();
+  }
+
+  @Test
+  void eachMistakeShowsInItsFramesAndTheOthersDoNot() throws Exception {
+    Lesson right = lesson(Mistake.NOTHING);
+    StarShape usual = shape(right.frames().get(0));
+    int count = stars(right.frames().get(0));
+    assertThat(shape(lesson(Mistake.SHUTTER_TOO_LONG).frames().get(0)).elongation())
+        .isGreaterThan(1.5 * usual.elongation());
+    assertThat(shape(lesson(Mistake.FOCUS_MISSED).frames().get(0)).fwhm())
+        .isGreaterThan(1.5 * usual.fwhm());
+    Lesson dew = lesson(Mistake.DEW);
+    assertThat(shape(dew.frames().get(0)).fwhm()).isLessThan(1.15 * usual.fwhm());
+    assertThat(shape(dew.frames().get(2)).fwhm()).isGreaterThan(1.4 * usual.fwhm());
+    Lesson cloud = lesson(Mistake.CLOUD);
+    assertThat(stars(cloud.frames().get(1))).isLessThan(count * 2 / 3);
+    assertThat(stars(cloud.frames().get(0))).isGreaterThan(count * 3 / 4);
+    assertThat(SkyLevel.of(lesson(Mistake.HIGHLIGHTS_CLIPPED).frames().get(0)).clipped())
+        .isGreaterThan(10 * SkyLevel.of(right.frames().get(0)).clipped() + 0.002);
+    assertThat(shape(lesson(Mistake.STABILISATION_ON).frames().get(0)).elongation())
+        .isGreaterThan(1.3 * usual.elongation());
+  }
+
+  @Test
+  void aMissetTimerShowsInTheTimesAlone() {
+    Lesson lesson = lesson(Mistake.TIMER_MISSET);
+    List<Long> steps = new ArrayList<>();
+    for (int i = 1; i < 3; i++) {
+      steps.add(Duration.between(lesson.opened().get(i - 1), lesson.opened().get(i)).toMillis());
+    }
+    double exposure = lesson.program().interval().exposureSeconds();
+    double period = lesson.program().interval().periodSeconds();
+    assertThat(steps).containsOnly(Math.round(1000 * (period + exposure)));
+  }
+}

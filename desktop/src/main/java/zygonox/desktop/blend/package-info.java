@@ -1,0 +1,2 @@
+/** Stage Blend. */
+package zygonox.desktop.blend;

@@ -1,0 +1,2 @@
+/** Stage Frames. */
+package zygonox.desktop.frames;

@@ -1,0 +1,2 @@
+/** The viewer that all stages share. */
+package zygonox.desktop.picture;

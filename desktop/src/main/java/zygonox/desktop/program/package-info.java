@@ -1,0 +1,2 @@
+/** Stage Program. */
+package zygonox.desktop.program;

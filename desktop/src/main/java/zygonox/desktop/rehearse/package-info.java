@@ -1,0 +1,2 @@
+/** Stage Rehearse. */
+package zygonox.desktop.rehearse;

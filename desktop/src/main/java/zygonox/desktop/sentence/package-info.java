@@ -1,0 +1,2 @@
+/** Sentences whose underlined parts are the settings. */
+package zygonox.desktop.sentence;

@@ -1,0 +1,2 @@
+/** The window around the stages, its start and its keys. */
+package zygonox.desktop.shell;

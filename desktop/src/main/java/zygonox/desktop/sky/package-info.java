@@ -1,0 +1,2 @@
+/** Stage Sky. */
+package zygonox.desktop.sky;

@@ -1,0 +1,2 @@
+/** What a stage is to the window. */
+package zygonox.desktop.stage;

@@ -1,0 +1,2 @@
+/** The start screen and the nights it remembers. */
+package zygonox.desktop.start;

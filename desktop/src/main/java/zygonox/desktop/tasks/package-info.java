@@ -1,0 +1,2 @@
+/** Work beside the window, so that it never stalls. */
+package zygonox.desktop.tasks;

@@ -1,0 +1,2 @@
+/** The three themes, fonts and text sizes. */
+package zygonox.desktop.theme;

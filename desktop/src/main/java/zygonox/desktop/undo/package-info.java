@@ -1,0 +1,2 @@
+/** Undo and redo of everything that changes the night. */
+package zygonox.desktop.undo;

@@ -1,0 +1,123 @@
+package zygonox.desktop.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.scene.control.ListView;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.recipe.Align;
+import zygonox.core.recipe.RecipeFile;
+
+/** The stage Blend: what is added by keys, variants, and that what is saved is what is shown. */
+class BlendWindowTest extends WindowTest {
+  @Start
+  void start(Stage window) throws Exception {
+    show(window);
+  }
+
+  private void blend(FxRobot robot, BlendMethod method) throws Exception {
+    robot.interact(() -> shell.blend().model().setMethod(method));
+    robot.clickOn("#blend");
+    await(
+        () ->
+            shell.blend().model().resultProperty().get() != null
+                && shell.blend().model().resultProperty().get().method() == method);
+    await(() -> shell.picture().captionProperty().get().startsWith(method.term()));
+  }
+
+  private void fewFrames(FxRobot robot) {
+    stage(robot, KeyCode.DIGIT5);
+    robot.interact(() -> shell.blend().model().setRun(1));
+  }
+
+  @Test
+  void whatCouldBeAddedIsTakenByKeysAndUndone(FxRobot robot) throws Exception {
+    fewFrames(robot);
+    robot.interact(() -> shell.blend().model().setMethod(BlendMethod.MEAN));
+    focus(robot, "#offers-more");
+    robot.type(KeyCode.SPACE);
+    MenuButton offers = find("#offers-more");
+    await(offers::isShowing);
+    robot.type(KeyCode.DOWN, KeyCode.ENTER);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(text("#setting-align")).isEqualTo("align them on the stars");
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(shell.lookup("#setting-align")).isNull();
+  }
+
+  @Test
+  void variantsStandSideBySideAndWhatIsSavedIsWhatIsShown(FxRobot robot) throws Exception {
+    fewFrames(robot);
+    blend(robot, BlendMethod.MEAN);
+    blend(robot, BlendMethod.LIGHTEN);
+    ListView<?> list = find("#variants");
+    assertThat(list.getItems()).hasSize(2);
+    assertThat(shell.picture().otherCaptionProperty().get())
+        .contains("Take 16 frames and blend them by mean.");
+    // The older one is looked at; the sentence has moved on meanwhile.
+    robot.interact(() -> list.getSelectionModel().select(1));
+    await(() -> shell.picture().captionProperty().get().startsWith("mean"));
+    robot.interact(() -> shell.blend().model().setMethod(BlendMethod.DARKEN));
+    assertThat(((TextField) find("#target")).getText()).isEqualTo("results/mean.tif");
+    robot.clickOn("#save");
+    Path saved = folder.resolve("results").resolve("mean.tif");
+    await(() -> Files.exists(saved));
+    assertThat(RecipeFile.read(saved).recipe().method()).isEqualTo(BlendMethod.MEAN);
+    assertThat(RecipeFile.read(saved).frames()).hasSize(16);
+    robot.clickOn("#forget");
+    await(() -> list.getItems().size() == 1);
+  }
+
+  @Test
+  void savingDoesNotEndABlendThatRuns(FxRobot robot) throws Exception {
+    fewFrames(robot);
+    blend(robot, BlendMethod.MEAN);
+    robot.interact(
+        () -> {
+          shell.blend().model().setMethod(BlendMethod.MEDIAN);
+          shell.blend().start();
+        });
+    robot.clickOn("#save");
+    await(() -> Files.exists(folder.resolve("results").resolve("mean.tif")));
+    await(() -> shell.blend().model().resultProperty().get().method() == BlendMethod.MEDIAN);
+    assertThat(((ListView<?>) find("#variants")).getItems()).hasSize(2);
+  }
+
+  @Test
+  void aResultOfANightThatWasLeftLiesInThatNight(FxRobot robot) throws Exception {
+    fewFrames(robot);
+    robot.interact(
+        () -> {
+          shell.blend().model().setMethod(BlendMethod.MEAN);
+          shell.blend().start();
+          // Other frames are loaded, as when another night is opened.
+          FrameSet set = shell.night().framesProperty().get();
+          shell
+              .night()
+              .load(new FrameSet(set.frames().subList(0, 20), List.of(), set.assumedOffset()));
+        });
+    Path variants = folder.resolve("variants");
+    await(
+        () -> {
+          try (var files = Files.list(variants)) {
+            return files.anyMatch(f -> f.getFileName().toString().equals("mean-1.tif"));
+          }
+        });
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(shell.blend().model().resultProperty().get()).isNull();
+    assertThat(List.of(RecipeFile.read(variants.resolve("mean-1.tif")).recipe().align()))
+        .containsExactly(Align.NONE);
+  }
+}
