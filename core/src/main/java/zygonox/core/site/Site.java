@@ -64,9 +64,9 @@ public record Site(
     return new Site(name, other, zone, skyline, brightness, notes, cautions);
   }
 
-  /** At another place, by the clock that is in use there. */
+  /** At another place, by the clock that is in use there; a site that stays keeps its clock. */
   public Site movedTo(Place other) {
-    return withPlace(other).withZone(ZoneMap.at(other));
+    return other.equals(place) ? this : withPlace(other).withZone(ZoneMap.at(other));
   }
 
   public Site withZone(ZoneId other) {
