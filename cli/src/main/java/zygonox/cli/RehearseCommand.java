@@ -26,6 +26,7 @@ import zygonox.core.rehearsal.Happenings;
 import zygonox.core.rehearsal.Rehearsal;
 import zygonox.core.rehearsal.Scene;
 import zygonox.core.rehearsal.SimulatedCamera;
+import zygonox.core.rehearsal.Tracker;
 import zygonox.core.rehearsal.Truth;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
@@ -59,6 +60,12 @@ final class RehearseCommand implements Callable<Integer> {
   @Option(names = "--happening", split = ",", paramLabel = "KIND")
   private List<String> happening = new ArrayList<>();
 
+  @Option(names = "--axis-off", paramLabel = "ARCMIN")
+  private double axisOff = Tracker.USUAL.axisOffArcmin();
+
+  @Option(names = "--periodic-error", paramLabel = "ARCSEC")
+  private double periodicError = Tracker.USUAL.periodicArcsec();
+
   @Option(names = "--overwrite")
   private boolean overwrite;
 
@@ -76,10 +83,11 @@ final class RehearseCommand implements Callable<Integer> {
             body,
             plan.lens(),
             plan.site(),
-            Scene.USUAL,
+            Scene.of(plan.site()),
             seed,
             happenings,
-            plan.assumptions().celsius());
+            plan.assumptions().celsius(),
+            new Tracker(axisOff, periodicError));
     Rehearsal rehearsal = new Rehearsal(camera, Rehearsal.FileType.named(format));
     List<Rehearsal.Planned> planned =
         rehearsal.plan(

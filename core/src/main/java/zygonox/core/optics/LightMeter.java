@@ -21,6 +21,10 @@ public record LightMeter(Body body, double focalMm, double aperture) {
   /** Electrons that fill a pixel at ISO 100, a square micrometre of it [typical]. */
   private static final double FULL_WELL_PER_SQUARE_UM = 1400;
 
+  private static final double READ_NOISE_BEFORE = 1.6;
+
+  private static final double READ_NOISE_AFTER_AT_100 = 7;
+
   public LightMeter {
     InvalidInput.check("value.focal-length-in-mm", focalMm, 1, 5000);
     InvalidInput.check("value.aperture", aperture, 0.5, 64);
@@ -45,6 +49,14 @@ public record LightMeter(Body body, double focalMm, double aperture) {
   /** Electrons that a pixel holds. */
   public double fullWell() {
     return FULL_WELL_PER_SQUARE_UM * body.pixelPitchUm() * body.pixelPitchUm();
+  }
+
+  /**
+   * Read noise of a pixel in electrons: what comes before the amplifier, and what comes after it
+   * and so counts less the more it amplifies [typical].
+   */
+  public double readNoise(double iso) {
+    return Math.hypot(READ_NOISE_BEFORE, READ_NOISE_AFTER_AT_100 * 100 / iso);
   }
 
   /** Electrons that are white at an ISO speed: the full well at ISO 100. */

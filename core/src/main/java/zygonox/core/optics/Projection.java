@@ -1,13 +1,14 @@
 package zygonox.core.optics;
 
+import java.util.function.UnaryOperator;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
 import zygonox.core.sky.Vector;
 
 /**
- * How a level camera with a rectilinear lens sees the world: distance from the middle grows with
- * the tangent of the angle from the axis. Vectors have x north, y east, z up; pixel (0, 0) is the
- * middle of the top left one.
+ * How a camera, level at first, with a rectilinear lens sees the world: distance from the middle
+ * grows with the tangent of the angle from the axis. Vectors have x north, y east, z up; pixel (0,
+ * 0) is the middle of the top left one.
  */
 public final class Projection {
   private final Vector forward;
@@ -30,6 +31,39 @@ public final class Projection {
     focalPixels = 1000 * focalMm / body.pixelPitchUm();
     centreX = (body.pixelsWide() - 1) / 2.0;
     centreY = (body.pixelsHigh() - 1) / 2.0;
+  }
+
+  private Projection(Projection other, UnaryOperator<Vector> turn) {
+    forward = turn.apply(other.forward);
+    right = turn.apply(other.right);
+    up = turn.apply(other.up);
+    focalPixels = other.focalPixels;
+    centreX = other.centreX;
+    centreY = other.centreY;
+  }
+
+  /**
+   * The same camera turned.
+   *
+   * @param turn where it carries each direction; keeps angles
+   */
+  public Projection turned(UnaryOperator<Vector> turn) {
+    return new Projection(this, turn);
+  }
+
+  /** The direction of its axis. */
+  public Vector forward() {
+    return forward;
+  }
+
+  /** The direction that lies to the right of the axis, at a right angle. */
+  public Vector right() {
+    return right;
+  }
+
+  /** The direction that lies above the axis, at a right angle. */
+  public Vector up() {
+    return up;
   }
 
   /** Whether a direction lies in front of the lens. */
@@ -56,6 +90,11 @@ public final class Projection {
         (forward.x() + a * right.x() + b * up.x()) / length,
         (forward.y() + a * right.y() + b * up.y()) / length,
         (forward.z() + a * right.z() + b * up.z()) / length);
+  }
+
+  /** Angle from the axis to the corner of a picture, degrees. */
+  public double halfDiagonalDeg(int width, int height) {
+    return Math.toDegrees(Math.atan(Math.hypot(width, height) / 2 / focalPixels));
   }
 
   /** Focal length in pixels: pixels for a tangent of 1. */

@@ -63,6 +63,37 @@ final class DarkCurrent {
     return everywhere;
   }
 
+  /**
+   * The glow of the amplifier beside the sensor's lower right corner, as a multiple of what all
+   * pixels gather.
+   *
+   * @param x the corner's column
+   * @param y the corner's row
+   * @param reach how far it falls to a third, pixels
+   */
+  record Amplifier(int x, int y, double reach) {
+    /** How many times as strong as elsewhere, in the corner [typical]. */
+    private static final double MOST = 12;
+
+    /** Its share that a column has: times the row's, how many times as strong as elsewhere. */
+    float ofColumn(int column) {
+      return (float) (MOST * Math.exp(-Math.abs(column - x) / reach));
+    }
+
+    float ofRow(int row) {
+      return (float) Math.exp(-Math.abs(row - y) / reach);
+    }
+  }
+
+  Amplifier amplifier(Orientation orientation) {
+    int far = body.pixelsWide() - 1;
+    int low = body.pixelsHigh() - 1;
+    double reach = body.pixelsWide() / 18.0;
+    return orientation == Orientation.LANDSCAPE
+        ? new Amplifier(far, low, reach)
+        : new Amplifier(low, 0, reach);
+  }
+
   /** Where its hot pixels come to lie in a frame, the camera held one way or the other. */
   List<HotPixel> hotPixels(Orientation orientation) {
     return orientation == Orientation.LANDSCAPE

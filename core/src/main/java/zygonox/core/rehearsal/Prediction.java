@@ -87,7 +87,7 @@ public final class Prediction {
           (i, worker) -> {
             cancellation.check();
             most[worker] = most[worker] == null ? strips(width, height) : most[worker];
-            StarTracks tracks = camera.tracks(takes.get(i).settings(), takes.get(i).shot());
+            StarTracks tracks = tracks(takes.get(i), takes.size() > 1);
             lighten(most[worker], tracks, height, rooms[worker]);
             progress.step(done.incrementAndGet(), takes.size());
           });
@@ -99,6 +99,12 @@ public final class Prediction {
       }
       return all;
     }
+  }
+
+  private StarTracks tracks(Take take, boolean trails) {
+    return trails
+        ? camera.trails(take.settings(), take.shot())
+        : camera.tracks(take.settings(), take.shot());
   }
 
   private static float[][] strips(int width, int height) {
@@ -131,6 +137,7 @@ public final class Prediction {
     int height = held.pixelsHigh();
     float fullWell = (float) meter.fullWell();
     float white = (float) meter.white(program.iso());
+    float readVariance = (float) Math.pow(meter.readNoise(program.iso()), 2);
     // The highest of many draws is above their mean by this many sigma (G. Blom, 1958), and varies
     // less than one draw.
     float lifted = blend == Blend.LIGHTEN ? (float) expectedHighest(frames) : 0;
@@ -151,8 +158,10 @@ public final class Prediction {
             int at = 3 * ((top + y) * width + x) + c;
             int inStrip = 3 * (y * width + x) + c;
             float electrons = light[inStrip] + open * strip[inStrip];
-            float sigma = (float) Math.sqrt(electrons + SimulatedCamera.READ_VARIANCE);
-            float seen = electrons + sigma * (lifted + left * grain.next());
+            float sigma = (float) Math.sqrt(electrons + readVariance);
+            float mean =
+                blend == Blend.LIGHTEN ? electrons : BlackFloor.centre(electrons, sigma * left);
+            float seen = mean + sigma * (lifted + left * grain.next());
             raster.samples()[at] = (short) encoder.encode(Math.min(fullWell, seen) / white);
           }
         }

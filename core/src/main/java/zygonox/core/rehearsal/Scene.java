@@ -7,22 +7,56 @@ import java.awt.RenderingHints;
 import java.awt.geom.Path2D;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferByte;
+import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
 import zygonox.core.optics.Projection;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.Place;
+import zygonox.core.site.Site;
+import zygonox.core.sky.Skyline;
 import zygonox.core.sky.Vector;
 
 /**
- * What stands in front of the sky: two ridges, a reservoir, and an old pumping windmill on its
- * bank. Everything has a fixed direction from the tripod, so that it stays where it is while the
- * lens turns.
+ * What stands in front of the sky. At the demo's place two ridges, a reservoir, and an old pumping
+ * windmill on its bank; anywhere else open ground up to the site's own skyline. Everything has a
+ * fixed direction from the tripod, so that it stays where it is while the lens turns.
  *
- * @param windmillAzimuthDeg where the mill stands, degrees from north through east
+ * @param windmillAzimuthDeg where the mill stands, degrees from north through east; empty: there is
+ *     none
+ * @param skyline where the ground ends without a mill
  */
-public record Scene(double windmillAzimuthDeg) {
+public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline) {
   /** With the mill a little west of north, where trails turn about the pole above it. */
   public static final Scene USUAL = new Scene(352);
+
+  /** The demo's place, and how near to it the mill is seen. */
+  private static final Place RESERVOIR = new Place(54.42, -2.31, 312);
+
+  private static final double NEAR_DEG = 0.1;
+
+  /** Where the ground at one's feet begins, and how ragged the edge of open ground is. */
+  private static final double FEET_DEG = -14;
+
+  private static final double RAGGED_DEG = 0.12;
+
+  /**
+   * By the reservoir.
+   *
+   * @param windmillAzimuthDeg where the mill stands
+   */
+  public Scene(double windmillAzimuthDeg) {
+    this(OptionalDouble.of(windmillAzimuthDeg), Skyline.LEVEL);
+  }
+
+  /** What a site shows. */
+  public static Scene of(Site site) {
+    boolean near =
+        Math.abs(site.place().latitudeDeg() - RESERVOIR.latitudeDeg()) < NEAR_DEG
+            && Math.abs(Angle.signed(site.place().longitudeDeg() - RESERVOIR.longitudeDeg()))
+                < NEAR_DEG;
+    return near ? USUAL : new Scene(OptionalDouble.empty(), site.skyline());
+  }
 
   /** Shades of the ground as shares of 255; the sky is 0. */
   private static final int FAR_RIDGE = 90;
@@ -30,6 +64,9 @@ public record Scene(double windmillAzimuthDeg) {
   private static final int WATER = 150;
   private static final int BANK = 255;
   private static final int MILL = 240;
+
+  /** Places along a smear that are summed, at the most. */
+  private static final int MOST_SMEARED = 24;
 
   private static final double SHORE_DEG = -1.2;
   private static final double BANK_DEG = -7.5;
@@ -49,6 +86,34 @@ public record Scene(double windmillAzimuthDeg) {
 
     boolean isWater(int index) {
       return shade(index) == WATER;
+    }
+
+    /** The same drawn along a line of pixels, as when the camera turned meanwhile. */
+    Ground smeared(double alongX, double alongY) {
+      int height = cover.length / width;
+      int steps = (int) Math.max(1, Math.min(MOST_SMEARED, Math.ceil(Math.hypot(alongX, alongY))));
+      int[] sums = new int[cover.length];
+      for (int s = 0; s < steps; s++) {
+        double share = (s + 0.5) / steps - 0.5;
+        int dx = (int) Math.round(share * alongX);
+        int dy = (int) Math.round(share * alongY);
+        for (int y = 0; y < height; y++) {
+          int from = Math.max(0, Math.min(height - 1, y - dy)) * width;
+          for (int x = 0; x < width; x++) {
+            sums[y * width + x] += cover[from + Math.max(0, Math.min(width - 1, x - dx))] & 0xff;
+          }
+        }
+      }
+      byte[] smeared = new byte[cover.length];
+      byte[] shades = shade.clone();
+      for (int i = 0; i < smeared.length; i++) {
+        smeared[i] = (byte) (sums[i] / steps);
+        // What was drawn over the sky has the shade of the ground beside it.
+        if (shades[i] == 0 && smeared[i] != 0) {
+          shades[i] = (byte) FAR_RIDGE;
+        }
+      }
+      return new Ground(width, shades, smeared);
     }
 
     /** The same out of focus: its edges drawn out by so many pixels each way. */
@@ -104,6 +169,12 @@ public record Scene(double windmillAzimuthDeg) {
     return BANK_DEG + 1.1 * Angle.sin(3 * azimuthDeg + 25) + 0.25 * Angle.sin(29 * azimuthDeg);
   }
 
+  /** The site's skyline with a little of its own raggedness, which no one draws. */
+  private double openGroundDeg(double azimuthDeg) {
+    return skyline.altitudeDeg(azimuthDeg)
+        + RAGGED_DEG * (Angle.sin(61 * azimuthDeg) + 0.6 * Angle.sin(149 * azimuthDeg + 50));
+  }
+
   private final class Painter {
     private final Projection projection;
     private final Graphics2D g;
@@ -128,10 +199,15 @@ public record Scene(double windmillAzimuthDeg) {
     }
 
     void paint() {
-      fillBelow(farRidge, Scene::ridgeDeg);
-      fillBelow(water, a -> SHORE_DEG);
-      fillBelow(bank, Scene::bankDeg);
-      paintMill();
+      if (windmillAzimuthDeg.isPresent()) {
+        fillBelow(farRidge, Scene::ridgeDeg);
+        fillBelow(water, a -> SHORE_DEG);
+        fillBelow(bank, Scene::bankDeg);
+        paintMill();
+      } else {
+        fillBelow(farRidge, a -> openGroundDeg(a));
+        fillBelow(bank, a -> FEET_DEG + 1.5 * Angle.sin(3 * a) + 0.4 * Angle.sin(23 * a));
+      }
       g.dispose();
     }
 
@@ -181,7 +257,8 @@ public record Scene(double windmillAzimuthDeg) {
     /** A point beside the mill, in degrees across and up from the foot of its tower. */
     private Direction at(double across, double up) {
       return new Direction(
-          windmillAzimuthDeg + across / Angle.cos(up), Math.max(-80, BANK_DEG + 1 + up));
+          windmillAzimuthDeg.getAsDouble() + across / Angle.cos(up),
+          Math.max(-80, BANK_DEG + 1 + up));
     }
 
     private void beam(double x0, double y0, double x1, double y1, double thickDeg) {

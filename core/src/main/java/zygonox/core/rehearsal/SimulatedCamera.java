@@ -1,6 +1,7 @@
 package zygonox.core.rehearsal;
 
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.ZonedDateTime;
 import java.util.List;
 import java.util.Optional;
@@ -18,6 +19,7 @@ import zygonox.core.optics.LightMeter;
 import zygonox.core.optics.Orientation;
 import zygonox.core.optics.Projection;
 import zygonox.core.optics.StarImage;
+import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
 import zygonox.core.quantity.Direction;
@@ -27,6 +29,7 @@ import zygonox.core.raster.ToneCurve;
 import zygonox.core.raster.ToneEncoder;
 import zygonox.core.raw.BayerPattern;
 import zygonox.core.site.Site;
+import zygonox.core.sky.Vector;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
 
@@ -37,8 +40,14 @@ import zygonox.core.work.WholeFile;
  * makes white, and encoded as sRGB. The same seed gives the same frames to the byte.
  */
 public final class SimulatedCamera implements Camera {
-  /** Read noise of 3 electrons, squared. */
-  static final float READ_VARIANCE = 9;
+  /** A star is drawn when it gathers this share of one pixel's noise, for stacks bring it out. */
+  private static final double SHOWN_SHARE = 0.4;
+
+  /** Stars beyond the catalogue in one frame: at the most one for so many pixels. */
+  private static final int PIXELS_PER_FAINT = 300;
+
+  /** The same where only what outshines all other frames is wanted. */
+  private static final int PIXELS_PER_FAINT_TRAIL = 1000;
 
   /** Values of a raw file of 14 bits: without light, and full. */
   private static final int RAW_BLACK = 512;
@@ -46,7 +55,7 @@ public final class SimulatedCamera implements Camera {
   private static final int RAW_WHITE = 16_383;
 
   /** What the sensor's red and blue give for grey where its green gives 1. */
-  private static final double[] NEUTRAL = {0.5, 1, 0.65};
+  static final double[] NEUTRAL = {0.5, 1, 0.65};
 
   /** What the sensor has where nothing is said of it. */
   private static final double USUAL_CELSIUS = 10;
@@ -58,6 +67,7 @@ public final class SimulatedCamera implements Camera {
   private final long seed;
   private final Happenings happenings;
   private final DarkCurrent dark;
+  private final Tracker tracker;
   private final ConcurrentHashMap<View, Scene.Ground> grounds = new ConcurrentHashMap<>();
 
   private record View(double focalMm, Direction facing, Orientation orientation) {}
@@ -82,6 +92,22 @@ public final class SimulatedCamera implements Camera {
       long seed,
       Happenings happenings,
       double celsius) {
+    this(body, lens, site, scene, seed, happenings, celsius, Tracker.USUAL);
+  }
+
+  /**
+   * @param tracker what turns it with the sky in programs that follow the stars
+   */
+  public SimulatedCamera(
+      Body body,
+      Lens lens,
+      Site site,
+      Scene scene,
+      long seed,
+      Happenings happenings,
+      double celsius,
+      Tracker tracker) {
+    this.tracker = tracker;
     this.happenings = happenings;
     this.body = body;
     this.lens = lens;
@@ -95,8 +121,28 @@ public final class SimulatedCamera implements Camera {
     return dark;
   }
 
+  /** How the lens looks as the program aims it. */
   Projection projection(Program program) {
     return new Projection(held(program), program.focalMm(), program.facing());
+  }
+
+  /** How it looks at a moment: the same, unless it follows the sky. */
+  Projection projection(Program program, Instant time) {
+    Projection aimed = projection(program);
+    return follows(program) ? tracker.at(site.place(), aimed, program.firstOpening(), time) : aimed;
+  }
+
+  private static boolean follows(Program program) {
+    return program.job().stars() == Job.Stars.FOLLOWED;
+  }
+
+  StarTracks.Looks looks(Program program, Exposure exposure) {
+    return follows(program)
+        ? new StarTracks.Looks(
+            projection(program, exposure.opensAt()),
+            projection(program, exposure.middle()),
+            projection(program, exposure.closesAt()))
+        : new StarTracks.Looks(projection(program));
   }
 
   LightMeter meter(Program program) {
@@ -115,9 +161,20 @@ public final class SimulatedCamera implements Camera {
     return site;
   }
 
-  /** What stands before the sky, drawn once for each way the lens looks. */
-  Scene.Ground ground(Program seen) {
+  /**
+   * What stands before the sky: drawn once for each way the lens looks, smeared where it follows
+   * the sky.
+   */
+  Scene.Ground ground(Program seen, Exposure exposure) {
     Body held = held(seen);
+    if (follows(seen)) {
+      StarTracks.Looks looks = looks(seen, exposure);
+      Scene.Ground middle = scene.seenBy(looks.middle(), held.pixelsWide(), held.pixelsHigh());
+      Vector still = looks.middle().forward();
+      return middle.smeared(
+          looks.close().x(still) - looks.open().x(still),
+          looks.close().y(still) - looks.open().y(still));
+    }
     return grounds.computeIfAbsent(
         new View(seen.focalMm(), seen.facing(), seen.orientation()),
         v -> scene.seenBy(projection(seen), held.pixelsWide(), held.pixelsHigh()));
@@ -140,7 +197,7 @@ public final class SimulatedCamera implements Camera {
                 FlightLine.of(
                     f,
                     exposure,
-                    projection(seen),
+                    projection(seen, exposure.middle()),
                     meter(program).zeroPoint(),
                     held.pixelsWide(),
                     held.pixelsHigh())
@@ -149,17 +206,33 @@ public final class SimulatedCamera implements Camera {
   }
 
   StarTracks tracks(Program planned, Shot shot) {
+    return tracks(planned, shot, PIXELS_PER_FAINT);
+  }
+
+  /** The same for a trail, where only bright stars show beside the others' frames. */
+  StarTracks trails(Program planned, Shot shot) {
+    return tracks(planned, shot, PIXELS_PER_FAINT_TRAIL);
+  }
+
+  private StarTracks tracks(Program planned, Shot shot, int pixelsPerFaint) {
     Program program = happenings.seen(planned, shot.opensAt());
+    Exposure exposure = Exposure.of(shot);
+    LightMeter meter = meter(program);
+    double sky = meter.skyElectrons(site.brightness().magnitude(), exposure.seconds());
+    double noise = Math.sqrt(sky + Math.pow(meter.readNoise(program.iso()), 2));
     return new StarTracks(
         site.place(),
-        projection(program),
-        Exposure.of(shot),
-        sigmaPixels(planned, shot),
-        meter(program).zeroPoint(),
-        held(program).pixelsWide(),
-        held(program).pixelsHigh(),
-        FrameLight.STRIP_ROWS,
-        coma(program));
+        looks(program, exposure),
+        exposure,
+        new StarTracks.Optic(
+            sigmaPixels(planned, shot),
+            meter.zeroPoint(),
+            coma(program),
+            held(program).pixelsWide(),
+            held(program).pixelsHigh(),
+            SHOWN_SHARE * noise,
+            held(program).pixelsWide() * held(program).pixelsHigh() / pixelsPerFaint),
+        FrameLight.STRIP_ROWS);
   }
 
   /** None from the aperture on at which the corners are good, full at twice as wide. */
@@ -263,6 +336,7 @@ public final class SimulatedCamera implements Camera {
     private final ToneEncoder encoder;
     private final float fullWell;
     private final float white;
+    private final float readVariance;
 
     ReadOut(Program program, Shot shot, Depth depth) {
       LightMeter meter = meter(program);
@@ -271,6 +345,7 @@ public final class SimulatedCamera implements Camera {
       this.encoder = new ToneEncoder(ToneCurve.SRGB, depth == Depth.EIGHT ? 8 : 16);
       this.fullWell = (float) meter.fullWell();
       this.white = (float) meter.white(program.iso());
+      this.readVariance = (float) Math.pow(meter.readNoise(program.iso()), 2);
     }
 
     void strip(int firstRow, int rows, short[] samples) {
@@ -279,8 +354,8 @@ public final class SimulatedCamera implements Camera {
       for (int y = 0; y < rows; y++) {
         Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y);
         for (int i = y * row; i < (y + 1) * row; i++) {
-          float electrons = light[i];
-          electrons += (float) Math.sqrt(electrons + READ_VARIANCE) * grain.next();
+          float sigma = (float) Math.sqrt(light[i] + readVariance);
+          float electrons = BlackFloor.centre(light[i], sigma) + sigma * grain.next();
           samples[i] = (short) encoder.encode(Math.min(fullWell, electrons) / white);
         }
       }
@@ -295,7 +370,7 @@ public final class SimulatedCamera implements Camera {
         for (int x = 0; x < width; x++) {
           int channel = BayerPattern.RGGB.at(x, firstRow + y);
           float electrons = light[3 * (y * width + x) + channel] * (float) NEUTRAL[channel];
-          electrons += (float) Math.sqrt(electrons + READ_VARIANCE) * grain.next();
+          electrons += (float) Math.sqrt(electrons + readVariance) * grain.next();
           float share = Math.min(fullWell, electrons) / white;
           int value = Math.round(RAW_BLACK + share * (RAW_WHITE - RAW_BLACK));
           samples[y * width + x] = (short) Math.max(0, Math.min(RAW_WHITE, value));

@@ -1,11 +1,14 @@
 package zygonox.core.rehearsal;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import zygonox.core.optics.Projection;
 import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Place;
+import zygonox.core.sky.FaintStars;
 import zygonox.core.sky.LocalSky;
+import zygonox.core.sky.Planets;
 import zygonox.core.sky.Star;
 import zygonox.core.sky.StarCatalogue;
 import zygonox.core.sky.Vector;
@@ -15,16 +18,34 @@ import zygonox.core.sky.Vector;
  * lens to a round spot.
  */
 final class StarTracks {
-  /** Longest piece of a track that one spot stands for, in pixels. */
-  private static final double STEP_PIXELS = 0.4;
+  /**
+   * Longest piece of a track that one spot stands for, in sigmas of a spot: their sum ripples by
+   * less than a millionth.
+   */
+  private static final double STEP_SIGMAS = 0.9;
+
+  /** How far a spot reaches, in sigmas; one that hardly shows is cut off nearer. */
+  private static final double REACH = 4;
+
+  private static final double FAINT_REACH = 2.6;
+
+  /** A spot of less than so many of the least that shows is a faint one. */
+  private static final double FAINT = 40;
 
   private static final int MOST_STEPS = 4000;
 
   /** Loss of light straight up, magnitudes; clear air at low heights [common practice]. */
-  private static final double EXTINCTION_MAG = 0.2;
+  static final double EXTINCTION_MAG = 0.2;
 
+  private final Looks looks;
+  private final Exposure exposure;
+  private final Optic optic;
+  private final LocalSky open;
+  private final LocalSky middle;
+  private final LocalSky close;
   private final double psfSigma;
   private final int reach;
+  private final int faintReach;
   private final int width;
   private final int height;
   private final List<List<Spot>> byStrip = new ArrayList<>();
@@ -45,66 +66,118 @@ final class StarTracks {
   private final List<TrueStar> truth = new ArrayList<>();
 
   /**
-   * @param coma how much of a star's light is drawn outwards in the corners: 0 none, 1 much
-   * @param zeroPoint electrons a second that a star of magnitude 0 gives the green channel
+   * How the lens looked when the frame opened, in the middle and when it closed: three times the
+   * same unless the camera follows the sky.
    */
-  StarTracks(
-      Place place,
-      Projection projection,
-      Exposure exposure,
+  record Looks(Projection open, Projection middle, Projection close) {
+    Looks(Projection still) {
+      this(still, still, still);
+    }
+  }
+
+  /**
+   * What a star's light meets.
+   *
+   * @param psfSigma spread of a star's image, sigma in pixels
+   * @param zeroPoint electrons a second that a star of magnitude 0 gives the green channel
+   * @param coma how much of a star's light is drawn outwards in the corners: 0 none, 1 much
+   * @param faintest electrons below which a star is lost in the noise
+   * @param mostFaint stars beyond the catalogue, at the most about
+   */
+  record Optic(
       double psfSigma,
       double zeroPoint,
+      double coma,
       int width,
       int height,
-      int stripRows,
-      double coma) {
-    this.coma = coma;
-    this.psfSigma = psfSigma;
-    this.reach = (int) Math.ceil(4 * psfSigma) + 1;
-    this.width = width;
-    this.height = height;
+      double faintest,
+      int mostFaint) {}
+
+  StarTracks(Place place, Looks looks, Exposure exposure, Optic optic, int stripRows) {
+    this.looks = looks;
+    this.exposure = exposure;
+    this.optic = optic;
+    this.coma = optic.coma;
+    this.psfSigma = optic.psfSigma;
+    this.reach = (int) Math.ceil(REACH * psfSigma) + 1;
+    this.faintReach = (int) Math.ceil(FAINT_REACH * psfSigma);
+    this.width = optic.width;
+    this.height = optic.height;
     this.stripRows = stripRows;
     for (int y = 0; y < height; y += stripRows) {
       byStrip.add(new ArrayList<>());
     }
-    LocalSky open = new LocalSky(place, exposure.opensAt());
-    LocalSky middle = new LocalSky(place, exposure.middle());
-    LocalSky close = new LocalSky(place, exposure.closesAt());
-    for (Star star : StarCatalogue.stars()) {
-      Vector j2000 = star.vector();
-      Vector m = LocalSky.refracted(middle.towards(j2000));
-      if (m.z() <= 0 || !projection.sees(m)) {
-        continue;
-      }
-      double x = projection.x(m);
-      double y = projection.y(m);
-      if (x < -reach - 200 || x > width + reach + 200 || y < -reach - 200 || y > height + 200) {
-        continue;
-      }
-      Vector a = LocalSky.refracted(open.towards(j2000));
-      Vector b = LocalSky.refracted(close.towards(j2000));
-      if (projection.sees(a) && projection.sees(b)) {
-        double loss = EXTINCTION_MAG * airMass(Angle.asin(m.z()));
-        double electrons =
-            zeroPoint * Math.pow(10, -0.4 * (star.magnitude() + loss)) * exposure.seconds();
-        draw(projection, star, a, m, b, electrons);
-        // Coma draws the middle of a star's light outwards.
-        double moved =
-            COMA_SHARE
-                * coma
-                * cornerness(x, y)
-                * COMA_REACH
-                * psfSigma
-                * cornerness(x, y)
-                / fromMiddle(x, y);
-        truth.add(
-            new TrueStar(
-                star.hip(),
-                star.magnitude(),
-                x + moved * (x - width / 2.0),
-                y + moved * (y - height / 2.0)));
-      }
+    open = new LocalSky(place, exposure.opensAt());
+    middle = new LocalSky(place, exposure.middle());
+    close = new LocalSky(place, exposure.closesAt());
+    StarCatalogue.stars().forEach(this::draw);
+    Planets.at(exposure.middle()).forEach(this::draw);
+    Vector axis = middle.j2000Of(looks.middle.forward());
+    double radius = looks.middle.halfDiagonalDeg(width, height);
+    double limit = faintLimit(axis, 4 * width * (double) height * square(radius) / diagonal());
+    if (limit > FaintStars.BRIGHTEST) {
+      FaintStars.near(axis, radius, limit, this::draw);
     }
+  }
+
+  private double diagonal() {
+    return (double) width * width + (double) height * height;
+  }
+
+  private static double square(double v) {
+    return v * v;
+  }
+
+  /** The magnitude down to which stars show, and of which there are not too many. */
+  private double faintLimit(Vector axis, double squareDegrees) {
+    double limit =
+        2.5 * Math.log10(optic.zeroPoint * exposure.seconds() / Math.max(1e-3, optic.faintest));
+    limit = Math.min(FaintStars.FAINTEST, limit);
+    while (limit > FaintStars.BRIGHTEST
+        && FaintStars.expected(axis, squareDegrees, limit) > optic.mostFaint) {
+      limit -= 0.25;
+    }
+    return limit;
+  }
+
+  private void draw(Star star) {
+    Vector j2000 = star.vector();
+    Vector m = LocalSky.refracted(middle.apparentTowards(j2000));
+    if (m.z() <= 0 || !looks.middle.sees(m)) {
+      return;
+    }
+    double x = looks.middle.x(m);
+    double y = looks.middle.y(m);
+    if (x < -reach - 200 || x > width + reach + 200 || y < -reach - 200 || y > height + 200) {
+      return;
+    }
+    Vector a = LocalSky.refracted(open.apparentTowards(j2000));
+    Vector b = LocalSky.refracted(close.apparentTowards(j2000));
+    if (!looks.open.sees(a) || !looks.close.sees(b)) {
+      return;
+    }
+    double loss = EXTINCTION_MAG * airMass(Angle.asin(m.z()));
+    double electrons =
+        optic.zeroPoint * Math.pow(10, -0.4 * (star.magnitude() + loss)) * exposure.seconds();
+    draw(star, a, m, b, electrons);
+    if (star.hip() == 0 && star.magnitude() > FaintStars.BRIGHTEST) {
+      return;
+    }
+    // Coma draws the middle of a star's light outwards.
+    double moved =
+        COMA_SHARE
+            * coma
+            * cornerness(x, y)
+            * COMA_REACH
+            * psfSigma
+            * cornerness(x, y)
+            / fromMiddle(x, y);
+    truth.add(
+        new TrueStar(
+            star.hip(),
+            star.magnitude(),
+            x + moved * (x - width / 2.0),
+            y + moved * (y - height / 2.0)));
   }
 
   /** Kasten and Young, Applied Optics 28, 4735, 1989; altitude in degrees. */
@@ -113,17 +186,17 @@ final class StarTracks {
     return 1 / (Angle.sin(h) + 0.50572 * Math.pow(h + 6.07995, -1.6364));
   }
 
-  private void draw(
-      Projection projection, Star star, Vector a, Vector m, Vector b, double electrons) {
-    double ax = projection.x(a);
-    double ay = projection.y(a);
-    double bx = projection.x(b);
-    double by = projection.y(b);
+  private void draw(Star star, Vector a, Vector m, Vector b, double electrons) {
+    double ax = looks.open.x(a);
+    double ay = looks.open.y(a);
+    double bx = looks.close.x(b);
+    double by = looks.close.y(b);
     // Through three points, so that a long exposure's arc bends as it should.
-    double mx = projection.x(m);
-    double my = projection.y(m);
+    double mx = looks.middle.x(m);
+    double my = looks.middle.y(m);
     double length = Math.hypot(mx - ax, my - ay) + Math.hypot(bx - mx, by - my);
-    int steps = (int) Math.max(1, Math.min(MOST_STEPS, Math.ceil(length / STEP_PIXELS)));
+    int steps =
+        (int) Math.max(1, Math.min(MOST_STEPS, Math.ceil(length / (STEP_SIGMAS * psfSigma))));
     double bv = Math.max(-0.4, Math.min(2, star.colourIndex()));
     // Redder stars give less blue: a coarse fit to black bodies through common filters.
     float red = (float) (electrons / steps * (0.8 + 0.3 * bv));
@@ -151,7 +224,7 @@ final class StarTracks {
   private double cornerness(double x, double y) {
     double dx = x - width / 2.0;
     double dy = y - height / 2.0;
-    return 4 * (dx * dx + dy * dy) / ((double) width * width + (double) height * height);
+    return 4 * (dx * dx + dy * dy) / diagonal();
   }
 
   private double fromMiddle(double x, double y) {
@@ -176,6 +249,7 @@ final class StarTracks {
   /** The true places of the stars in the frame, the brightest first. */
   List<TrueStar> truth() {
     return truth.stream()
+        .sorted(Comparator.comparingDouble(TrueStar::magnitude))
         .filter(s -> s.x > 0 && s.y > 0 && s.x < width - 1 && s.y < height - 1)
         .toList();
   }
@@ -189,33 +263,30 @@ final class StarTracks {
     double[] across = new double[2 * reach + 1];
     double[] down = new double[2 * reach + 1];
     for (Spot spot : byStrip.get(firstRow / stripRows)) {
-      int left = (int) Math.round(spot.x) - reach;
-      int top = (int) Math.round(spot.y) - reach;
-      shares(spot.x - left, across);
-      shares(spot.y - top, down);
-      for (int j = 0; j < down.length; j++) {
-        int y = top + j - firstRow;
-        if (y < 0 || y >= rows) {
-          continue;
-        }
-        for (int i = 0; i < across.length; i++) {
-          int x = left + i;
-          if (x >= 0 && x < width) {
-            int at = 3 * (y * width + x);
-            float share = (float) (across[i] * down[j]);
-            light[at] += spot.red * share;
-            light[at + 1] += spot.green * share;
-            light[at + 2] += spot.blue * share;
-          }
+      int far = spot.green < FAINT * optic.faintest ? faintReach : reach;
+      int left = (int) Math.round(spot.x) - far;
+      int top = (int) Math.round(spot.y) - far;
+      int side = 2 * far + 1;
+      shares(spot.x - left, side, across);
+      shares(spot.y - top, side, down);
+      int from = Math.max(0, -left);
+      int to = Math.min(side, width - left);
+      for (int j = Math.max(0, firstRow - top); j < Math.min(side, firstRow + rows - top); j++) {
+        int at = 3 * ((top + j - firstRow) * width + left + from);
+        for (int i = from; i < to; i++, at += 3) {
+          float share = (float) (across[i] * down[j]);
+          light[at] += spot.red * share;
+          light[at + 1] += spot.green * share;
+          light[at + 2] += spot.blue * share;
         }
       }
     }
   }
 
   /** What share of a Gaussian centred at {@code centre} falls into each pixel. */
-  private void shares(double centre, double[] into) {
+  private void shares(double centre, int side, double[] into) {
     double before = NormalShare.below((-0.5 - centre) / psfSigma);
-    for (int i = 0; i < into.length; i++) {
+    for (int i = 0; i < side; i++) {
       double after = NormalShare.below((i + 0.5 - centre) / psfSigma);
       into[i] = after - before;
       before = after;

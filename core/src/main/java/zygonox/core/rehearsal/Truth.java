@@ -7,9 +7,13 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
+import zygonox.core.optics.Body;
 import zygonox.core.optics.Orientation;
+import zygonox.core.optics.Projection;
+import zygonox.core.program.Program;
 import zygonox.core.quantity.Direction;
 import zygonox.core.rehearsal.StarTracks.TrueStar;
+import zygonox.core.sky.Vector;
 import zygonox.core.work.WholeFile;
 
 /**
@@ -20,16 +24,14 @@ public final class Truth {
   private static final ObjectMapper JSON =
       new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
 
-  /** Stars listed for each frame: the brightest. */
-  private static final int MOST_STARS = 200;
-
   private Truth() {}
 
   /**
    * Writes {@code truth.json}: for each frame its file, the middle of its exposure, and its stars
-   * by Hipparcos number with pixel coordinates, the lines drawn on it with their ends, how thick
-   * the cloud is (0 to 1), the spread of a star (sigma in pixels), whether a lamp is on, and where
-   * the lens looks; for the camera its hot pixels and its seed.
+   * by Hipparcos number (0: a planet) with pixel coordinates, the lines drawn on it with their
+   * ends, how thick the cloud is (0 to 1), the spread of a star (sigma in pixels), whether a lamp
+   * is on, and where the lens looks and how directions become pixels; for the camera its hot pixels
+   * as they lie in the frames, and its seed.
    */
   public static void write(
       SimulatedCamera camera, long seed, List<Rehearsal.Planned> planned, Path file) {
@@ -41,7 +43,7 @@ public final class Truth {
       frame.put("file", next.file().getFileName().toString());
       frame.put("middle", Exposure.of(next.shot()).middle().toString());
       ArrayNode stars = frame.putArray("stars");
-      for (TrueStar star : stars(camera, next)) {
+      for (TrueStar star : camera.tracks(next.program(), next.shot()).truth()) {
         ObjectNode node = stars.addObject();
         node.put("hip", star.hip()).put("magnitude", star.magnitude());
         node.put("x", star.x()).put("y", star.y());
@@ -65,6 +67,7 @@ public final class Truth {
           .putObject("facing")
           .put("azimuth", seen.azimuthDeg())
           .put("altitude", seen.altitudeDeg());
+      mapping(camera, next, frame.putObject("mapping"));
     }
     root.put("timer", camera.happenings().hasMissetTimer() ? "period-taken-for-gap" : "as-planned");
     ArrayNode ends = root.putArray("ends");
@@ -74,16 +77,33 @@ public final class Truth {
         .flatMap(p -> camera.happenings().end(p).stream())
         .distinct()
         .forEach(e -> ends.addObject().put("kind", e.kind().key()).put("at", e.at().toString()));
-    ArrayNode hot = root.putArray("hotPixels");
-    for (DarkCurrent.HotPixel pixel : camera.dark().hotPixels(Orientation.LANDSCAPE)) {
-      hot.addObject().put("x", pixel.x()).put("y", pixel.y()).put("channel", pixel.channel());
+    List<Orientation> held =
+        planned.stream().map(p -> p.program().orientation()).distinct().toList();
+    for (Orientation orientation : held) {
+      boolean first = orientation == held.get(0);
+      ArrayNode hot = root.putArray(first ? "hotPixels" : "hotPixelsTurned");
+      for (DarkCurrent.HotPixel pixel : camera.dark().hotPixels(orientation)) {
+        hot.addObject().put("x", pixel.x()).put("y", pixel.y()).put("channel", pixel.channel());
+      }
     }
     WholeFile.write(
         file, WholeFile.IfPresent.REPLACE, path -> JSON.writeValue(path.toFile(), root));
   }
 
-  private static List<TrueStar> stars(SimulatedCamera camera, Rehearsal.Planned next) {
-    List<TrueStar> stars = camera.tracks(next.program(), next.shot()).truth();
-    return stars.subList(0, Math.min(MOST_STARS, stars.size()));
+  /** How directions at the middle of the exposure (x north, y east, z up) become pixels. */
+  private static void mapping(SimulatedCamera camera, Rehearsal.Planned next, ObjectNode into) {
+    Program program = camera.happenings().seen(next.program(), next.shot().opensAt());
+    Projection look = camera.projection(program, Exposure.of(next.shot()).middle());
+    Body held = camera.held(program);
+    into.put("focalPixels", look.focalPixels());
+    into.put("centreX", (held.pixelsWide() - 1) / 2.0);
+    into.put("centreY", (held.pixelsHigh() - 1) / 2.0);
+    vector(look.forward(), into.putArray("forward"));
+    vector(look.right(), into.putArray("right"));
+    vector(look.up(), into.putArray("up"));
+  }
+
+  private static void vector(Vector v, ArrayNode into) {
+    into.add(v.x()).add(v.y()).add(v.z());
   }
 }

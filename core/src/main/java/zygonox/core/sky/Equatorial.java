@@ -21,7 +21,7 @@ public record Equatorial(double rightAscensionDeg, double declinationDeg) {
   }
 
   /** The unit vector to it: x to right ascension 0, z to the north pole. */
-  Vector vector() {
+  public Vector vector() {
     double c = Angle.cos(declinationDeg);
     return new Vector(
         c * Angle.cos(rightAscensionDeg),

@@ -10,7 +10,9 @@ public final class LocalSky {
   private static final double EQUATOR_KM = 6378.137;
   private static final double FLATTENING = 1 / 298.257223563;
 
+  private final Rotation j2000ToDate;
   private final Rotation j2000ToGround;
+  private final Vector aberration;
   private final Rotation dateToGround;
   private final Vector centreOfEarth;
   private final double siderealDeg;
@@ -21,7 +23,9 @@ public final class LocalSky {
     siderealDeg = Angle.positive(local);
     centreOfEarth = centreOfEarth(place);
     dateToGround = toGround(place.latitudeDeg(), local);
-    j2000ToGround = dateToGround.after(Precession.trueFromJ2000(t));
+    j2000ToDate = Precession.trueFromJ2000(t);
+    j2000ToGround = dateToGround.after(j2000ToDate);
+    aberration = Aberration.at(t);
   }
 
   /** Rows: north, east and up, in the axes of the sky of date. */
@@ -37,6 +41,11 @@ public final class LocalSky {
   /** The unit vector (x north, y east, z up) to a place of J2000.0, without refraction. */
   public Vector towards(Vector j2000) {
     return j2000ToGround.apply(j2000);
+  }
+
+  /** The same for where a star is seen: tipped forward by the Earth's motion. */
+  public Vector apparentTowards(Vector j2000) {
+    return dateToGround.apply(j2000ToDate.apply(j2000).plus(aberration).unit());
   }
 
   /** The unit vector of J2000.0 that a direction (x north, y east, z up) points to. */

@@ -29,6 +29,17 @@ public final class MilkyWay {
   /** Brightest step. */
   public static final int STEPS = 5;
 
+  /**
+   * What the light of stars too faint to be drawn one by one adds to the empty sky at each step, in
+   * stars of magnitude 10 a square degree: so that the brightest clouds come out at 20.6 magnitudes
+   * a square arcsecond with the stars in them (Ch. Leinert et al., A&AS 127, 1, 1998, section 10:
+   * from below 100 off the band to some 600 in its brightest parts; from memory).
+   */
+  private static final double[] TENTH_MAGNITUDES = {0, 50, 110, 180, 270, 420};
+
+  /** A star of magnitude 10 in a square degree, as magnitudes a square arcsecond. */
+  private static final double OF_ONE = 10 + 2.5 * Math.log10(3600.0 * 3600);
+
   private static final class Holder {
     static final float[] MAP = load();
   }
@@ -46,6 +57,22 @@ public final class MilkyWay {
     double upper = at(x, y) * (1 - u) + at(x + 1, y) * u;
     double lower = at(x, y + 1) * (1 - u) + at(x + 1, y + 1) * u;
     return upper * (1 - v) + lower * v;
+  }
+
+  /**
+   * The diffuse light of the galaxy at a place of J2000, in stars of magnitude 10 a square degree;
+   * without stars to magnitude 11, which are drawn as such.
+   */
+  public static double diffuse(Vector j2000) {
+    double step = Math.max(0, Math.min(STEPS, brightness(j2000)));
+    int whole = (int) Math.min(STEPS - 1, step);
+    double above = TENTH_MAGNITUDES[whole + 1] - TENTH_MAGNITUDES[whole];
+    return TENTH_MAGNITUDES[whole] + (step - whole) * above;
+  }
+
+  /** What such light is in magnitudes a square arcsecond. */
+  public static double magnitude(double tenthMagnitudes) {
+    return OF_ONE - 2.5 * Math.log10(tenthMagnitudes);
   }
 
   private static float at(int x, int y) {

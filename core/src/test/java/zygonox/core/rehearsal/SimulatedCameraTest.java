@@ -158,7 +158,7 @@ class SimulatedCameraTest {
             .orElseThrow();
     Program program = program(1);
     var middle = planned.get(0).shot().opensAt().plusSeconds(5);
-    var seen = LocalSky.refracted(new LocalSky(PLACE, middle).towards(catalogue.vector()));
+    var seen = LocalSky.refracted(new LocalSky(PLACE, middle).apparentTowards(catalogue.vector()));
     var lens = new Projection(BODY, 20, program.facing());
     assertThat(star.get("x").asDouble()).isCloseTo(lens.x(seen), within(1e-6));
     var found =

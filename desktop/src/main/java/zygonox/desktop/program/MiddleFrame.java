@@ -21,7 +21,8 @@ final class MiddleFrame {
     Body small =
         body.withPixels(PREVIEW_WIDTH, PREVIEW_WIDTH * body.pixelsHigh() / body.pixelsWide());
     SimulatedCamera camera =
-        new SimulatedCamera(small, night.lens(), night.site(), Scene.USUAL, PREVIEW_SEED);
+        new SimulatedCamera(
+            small, night.lens(), night.site(), Scene.of(night.site()), PREVIEW_SEED);
     var takes = Take.of(program, night.conditions(program));
     Take middle = takes.get(takes.size() / 2);
     return camera.preview(middle.settings(), middle.shot(), cancellation);

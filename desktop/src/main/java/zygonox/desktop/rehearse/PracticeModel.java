@@ -71,7 +71,7 @@ final class PracticeModel {
             body.withPixels(width, width * body.pixelsHigh() / body.pixelsWide()),
             plan.lens(),
             plan.site(),
-            Scene.USUAL,
+            Scene.of(plan.site()),
             plan.assumptions().rule());
     Mistake[] all = Mistake.values();
     return new Making(

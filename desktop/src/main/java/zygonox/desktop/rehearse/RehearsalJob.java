@@ -115,7 +115,7 @@ public final class RehearsalJob {
             body,
             night.lens(),
             night.site(),
-            Scene.USUAL,
+            Scene.of(night.site()),
             seed,
             happenings,
             night.assumptions().celsius());

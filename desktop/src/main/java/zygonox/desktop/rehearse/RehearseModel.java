@@ -278,7 +278,7 @@ public final class RehearseModel {
             small,
             plan.lens(),
             plan.site(),
-            Scene.USUAL,
+            Scene.of(plan.site()),
             1,
             Happenings.NONE,
             plan.assumptions().celsius());
