@@ -25,6 +25,9 @@ import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.combine.Preview;
+import zygonox.core.develop.Calibration;
+import zygonox.core.develop.HotPixelRepair;
+import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.frame.FrameFinder;
@@ -96,6 +99,24 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--weights", paramLabel = "HOW")
   private String weights;
+
+  @Option(names = "--dark", paramLabel = "PATH")
+  private List<Path> darks;
+
+  @Option(names = "--flat", paramLabel = "PATH")
+  private List<Path> flats;
+
+  @Option(names = "--hot-pixels", paramLabel = "WHICH")
+  private String hotPixels;
+
+  @Option(names = "--mono")
+  private boolean mono;
+
+  @Option(names = "--match-light")
+  private boolean matchLight;
+
+  @Option(names = "--develop", paramLabel = "LIST")
+  private String develop;
 
   @Option(names = "--crop", paramLabel = "AREA")
   private String crop;
@@ -171,7 +192,7 @@ final class BlendCommand implements Callable<Integer> {
     ObjectNode answer = json(result);
     ArrayNode told = answer.putArray("warnings");
     List<String> lines = lines(result);
-    for (BlendWarning warning : BlendWarning.of(set)) {
+    for (BlendWarning warning : BlendWarning.of(set, result)) {
       String text = Words.say("blend-warning." + warning);
       told.addObject().put("code", warning.term()).put("text", text);
       lines.add(Words.say("weight.WARNS") + ": " + text);
@@ -223,10 +244,21 @@ final class BlendCommand implements Callable<Integer> {
     if (weights != null) {
       recipe = recipe.withWeights(choice("--weights", weights, Weights.class));
     }
+    recipe = recipe.withCalibration(calibration(recipe.calibration()));
+    recipe = mono ? recipe.withMono(true) : recipe;
+    recipe = matchLight ? recipe.withMatchLight(true) : recipe;
+    recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);
     recipe = crop == null ? recipe : recipe.withCrop(Crop.parse(crop));
     recipe = depth == null ? recipe : recipe.withDepth(Depth.ofBits(depth));
     return quality == null ? recipe : recipe.withJpeg(new JpegQuality(quality, true));
+  }
+
+  private Calibration calibration(Calibration given) {
+    return new Calibration(
+        darks == null ? given.darks() : darks,
+        flats == null ? given.flats() : flats,
+        hotPixels == null ? given.hotPixels() : HotPixelRepair.parse(hotPixels));
   }
 
   private Selection selection(Selection given, List<Path> paths) {
@@ -367,7 +399,10 @@ final class BlendCommand implements Callable<Integer> {
         .putObject("coverage")
         .put("least", result.coverage().least())
         .put("mean", result.coverage().mean());
-    answer.putArray("mends");
+    ArrayNode mends = answer.putArray("mends");
+    if (result.hotPixels() > 0) {
+      mends.addObject().putNull("file").put("kind", "hot-pixels").put("count", result.hotPixels());
+    }
     return answer;
   }
 

@@ -28,6 +28,7 @@ class ArchitectureTest {
     "stars",
     "align",
     "measure",
+    "develop",
     "combine",
     "recipe",
     "camera",

@@ -21,7 +21,7 @@ public final class DecodeMemory implements AutoCloseable {
   private record Table(ToneCurve curve, int bits) {}
 
   /** Memory for a single frame, given back to the system at once. */
-  static DecodeMemory unshared() {
+  public static DecodeMemory unshared() {
     DecodeMemory memory = new DecodeMemory();
     memory.close();
     return memory;

@@ -18,6 +18,7 @@ import zygonox.core.raw.DevelopedRows;
 import zygonox.core.raw.Development;
 import zygonox.core.raw.LosslessJpeg;
 import zygonox.core.raw.Mosaic;
+import zygonox.core.raw.MosaicStep;
 
 /**
  * A raw file of the Digital Negative specification 1.6: its mosaic or linear samples in strips or
@@ -243,16 +244,27 @@ final class DngStructure {
   }
 
   /** Decodes the picture, for its rows to be developed. */
-  DevelopedRows decode() throws UnreadableFrame {
+  DevelopedRows decode(MosaicStep step) throws UnreadableFrame {
+    if (isMosaic()) {
+      Mosaic mosaic = mosaic();
+      step.repair(mosaic);
+      return new Development(mosaic, colour(), step);
+    }
+    short[] samples = samples();
+    linearize(samples);
+    return linear(samples, crop(), colour());
+  }
+
+  /** Whether colours are yet to be filled in. */
+  boolean isMosaic() {
+    return !isLinear();
+  }
+
+  /** Decodes a mosaic's counts. */
+  Mosaic mosaic() throws UnreadableFrame {
     short[] samples = samples();
     linearize(samples);
     int[] crop = crop();
-    CameraColour colour = colour();
-    return isLinear() ? linear(samples, crop, colour) : mosaic(samples, crop, colour);
-  }
-
-  private DevelopedRows mosaic(short[] samples, int[] crop, CameraColour colour)
-      throws UnreadableFrame {
     short[] cut = new short[crop[2] * crop[3]];
     for (int y = 0; y < crop[3]; y++) {
       System.arraycopy(samples, (crop[1] + y) * width() + crop[0], cut, y * crop[2], crop[2]);
@@ -261,9 +273,7 @@ final class DngStructure {
     for (int i = 0; i < 4; i++) {
       black[i] = black(crop[0] + (i & 1), crop[1] + (i >> 1), 0);
     }
-    return new Development(
-        new Mosaic(crop[2], crop[3], pattern().shifted(crop[0], crop[1]), cut, black, white(0)),
-        colour);
+    return new Mosaic(crop[2], crop[3], pattern().shifted(crop[0], crop[1]), cut, black, white(0));
   }
 
   private DevelopedRows linear(short[] samples, int[] crop, CameraColour colour) {

@@ -10,6 +10,7 @@ import zygonox.core.raw.CameraColour;
 import zygonox.core.raw.DevelopedRows;
 import zygonox.core.raw.Development;
 import zygonox.core.raw.Mosaic;
+import zygonox.core.raw.MosaicStep;
 
 /** Reads the samples of a FITS file straight from their place, any rows. */
 final class FitsSource implements PixelSource {
@@ -42,16 +43,21 @@ final class FitsSource implements PixelSource {
     FitsSource stored = new FitsSource(file, structure, memory);
     return structure.mosaic().isEmpty()
         ? stored
-        : new DevelopedSource(structure.layout(), stored::developed);
+        : new DevelopedSource(structure.layout(), () -> stored.developed(MosaicStep.NONE));
   }
 
   /** Opens a picture's light: its values are light as they are. */
-  static LightSource light(Path file, DecodeMemory memory) throws UnreadableFrame {
+  static LightSource light(Path file, DecodeMemory memory, SensorStep step) throws UnreadableFrame {
     FitsStructure structure = FitsStructure.read(file);
     FitsSource stored = new FitsSource(file, structure, memory);
     return structure.mosaic().isEmpty()
-        ? stored.new Light()
-        : new DevelopedLight(structure.layout(), stored::developed);
+        ? step.light(stored.new Light())
+        : new DevelopedLight(structure.layout(), () -> stored.developed(step.mosaic()));
+  }
+
+  /** Opens a mosaic's counts; its file is known to hold one. */
+  static Mosaic mosaic(Path file, DecodeMemory memory) throws UnreadableFrame {
+    return new FitsSource(file, FitsStructure.read(file), memory).mosaic();
   }
 
   private boolean holdsCounts() throws UnreadableFrame {
@@ -81,18 +87,22 @@ final class FitsSource implements PixelSource {
   }
 
   /** A mosaic's counts are light; nothing is known of its colours. */
-  private DevelopedRows developed() throws UnreadableFrame {
+  private DevelopedRows developed(MosaicStep step) throws UnreadableFrame {
+    Mosaic mosaic = mosaic();
+    step.repair(mosaic);
+    return new Development(mosaic, CameraColour.PLAIN, step);
+  }
+
+  private Mosaic mosaic() throws UnreadableFrame {
     short[] samples = new short[structure.width() * structure.height()];
     read(0, structure.height(), samples);
-    return new Development(
-        new Mosaic(
-            structure.width(),
-            structure.height(),
-            structure.mosaic().orElseThrow(),
-            samples,
-            new float[4],
-            white),
-        CameraColour.PLAIN);
+    return new Mosaic(
+        structure.width(),
+        structure.height(),
+        structure.mosaic().orElseThrow(),
+        samples,
+        new float[4],
+        white);
   }
 
   @Override

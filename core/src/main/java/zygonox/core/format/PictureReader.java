@@ -15,6 +15,9 @@ import javax.imageio.stream.ImageInputStream;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.raw.Mosaic;
+import zygonox.core.raw.MosaicRows;
+import zygonox.core.raw.MosaicStep;
 
 /** The one way in for pictures. */
 public final class PictureReader {
@@ -158,7 +161,7 @@ public final class PictureReader {
       return FitsSource.open(file, memory);
     }
     if (frame.format() == PictureFormat.DNG) {
-      return new DevelopedSource(stored, () -> raw(file).decode());
+      return new DevelopedSource(stored, () -> raw(file).decode(MosaicStep.NONE));
     }
     if (frame.format() == PictureFormat.RAW) {
       return new WholeSource(stored, () -> LibRaw.develop(file));
@@ -188,20 +191,94 @@ public final class PictureReader {
    */
   public static LightSource light(PictureFile frame, int channels, DecodeMemory memory)
       throws UnreadableFrame {
-    boolean isCounts =
-        frame.format() == PictureFormat.DNG
-            || frame.format() == PictureFormat.FITS && channels == frame.layout().channels();
-    if (!isCounts) {
-      float[] table = memory.light(frame.info().colours().curve(), frame.layout().bits());
-      return new CurvedLight(open(frame, memory), channels, table);
-    }
+    return light(frame, channels, memory, SensorStep.NONE);
+  }
+
+  /**
+   * The same, put right where the samples lie on the sensor.
+   *
+   * @param step what is put right
+   */
+  public static LightSource light(
+      PictureFile frame, int channels, DecodeMemory memory, SensorStep step)
+      throws UnreadableFrame {
     int orientation = frame.info().orientation();
-    PixelLayout stored = OrientedSource.uprightLayout(frame.layout(), orientation);
-    LightSource source =
-        frame.format() == PictureFormat.FITS
-            ? FitsSource.light(frame.file(), memory)
-            : new DevelopedLight(stored, () -> raw(frame.file()).decode());
+    LightSource source = onSensor(frame, channels, memory, step);
     return orientation == 1 ? source : new OrientedLight(source, orientation);
+  }
+
+  private static LightSource onSensor(
+      PictureFile frame, int channels, DecodeMemory memory, SensorStep step)
+      throws UnreadableFrame {
+    PixelLayout stored = onSensor(frame);
+    try {
+      if (frame.format() == PictureFormat.FITS && channels == stored.channels()) {
+        return FitsSource.light(frame.file(), memory, step);
+      }
+      if (frame.format() == PictureFormat.DNG) {
+        DngStructure structure = raw(frame.file());
+        return structure.isMosaic()
+            ? new DevelopedLight(stored, () -> structure.decode(step.mosaic()))
+            : step.light(new DevelopedLight(stored, () -> structure.decode(MosaicStep.NONE)));
+      }
+      float[] table = memory.light(frame.info().colours().curve(), stored.bits());
+      return step.light(new CurvedLight(openStored(frame, stored, memory), channels, table));
+    } catch (NoSuchFileException e) {
+      throw new UnreadableFrame(frame.file(), ReadFault.of(ReadFault.Kind.MISSING));
+    } catch (IOException e) {
+      throw new UnreadableFrame(frame.file(), ReadFault.Kind.DAMAGED, e);
+    }
+  }
+
+  /** The shape of a frame as its sensor lay; turning is its own inverse as far as that goes. */
+  private static PixelLayout onSensor(PictureFile frame) {
+    return OrientedSource.uprightLayout(frame.layout(), frame.info().orientation());
+  }
+
+  /** Whether a frame's colours are yet to be filled in: what lies on its sensor can be had. */
+  public static boolean isMosaic(PictureFile frame) throws UnreadableFrame {
+    return switch (frame.format()) {
+      case DNG -> raw(frame.file()).isMosaic();
+      case FITS -> FitsStructure.read(frame.file()).mosaic().isPresent();
+      default -> false;
+    };
+  }
+
+  /** The counts of a frame that {@link #isMosaic}, as they lie on the sensor. */
+  public static Mosaic mosaic(PictureFile frame, DecodeMemory memory) throws UnreadableFrame {
+    return frame.format() == PictureFormat.FITS
+        ? FitsSource.mosaic(frame.file(), memory)
+        : raw(frame.file()).mosaic();
+  }
+
+  /**
+   * Opens a frame as it lies on the sensor, not turned upright: a mosaic as its counts' light in
+   * one channel, anything else as its light.
+   */
+  public static LightSource sensorLight(PictureFile frame, DecodeMemory memory)
+      throws UnreadableFrame {
+    PixelLayout stored = onSensor(frame);
+    return isMosaic(frame)
+        ? new MosaicLight(stored, () -> new MosaicRows(mosaic(frame, memory), MosaicStep.NONE))
+        : onSensor(frame, stored.channels(), memory, SensorStep.NONE);
+  }
+
+  /**
+   * Opens a mosaic as one grey picture, upright, no colours filled in.
+   *
+   * @param step what is put right first
+   */
+  public static LightSource grey(PictureFile frame, DecodeMemory memory, SensorStep step) {
+    MosaicLight light =
+        new MosaicLight(
+            onSensor(frame),
+            () -> {
+              Mosaic mosaic = mosaic(frame, memory);
+              step.mosaic().repair(mosaic);
+              return new MosaicRows(mosaic, step.mosaic());
+            });
+    int orientation = frame.info().orientation();
+    return orientation == 1 ? light : new OrientedLight(light, orientation);
   }
 
   /** A negative's samples the usual way round: the decoder gives them as they are stored. */

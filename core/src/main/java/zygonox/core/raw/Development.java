@@ -12,6 +12,7 @@ public final class Development implements DevelopedRows {
 
   private final Mosaic mosaic;
   private final CameraColour colour;
+  private final MosaicStep step;
   private final int stride;
   private final float[][] rows = new float[2 * REACH + 1][];
   private final int[] held = {-9, -9, -9, -9, -9};
@@ -20,8 +21,16 @@ public final class Development implements DevelopedRows {
    * @param mosaic of 4 by 4 pixels or more
    */
   public Development(Mosaic mosaic, CameraColour colour) {
+    this(mosaic, colour, MosaicStep.NONE);
+  }
+
+  /**
+   * @param step what is put right first; has repaired the mosaic already
+   */
+  public Development(Mosaic mosaic, CameraColour colour, MosaicStep step) {
     this.mosaic = mosaic;
     this.colour = colour;
+    this.step = step;
     this.stride = mosaic.width() + 2 * REACH;
     for (int i = 0; i < rows.length; i++) {
       rows[i] = new float[stride];
@@ -67,9 +76,16 @@ public final class Development implements DevelopedRows {
     float[] into = rows[slot];
     for (int odd = 0; odd < 2; odd++) {
       float black = mosaic.blackAt(odd, y);
-      float scale = colour.gain()[mosaic.pattern().at(odd, y)] / (mosaic.white() - black);
+      float scale = 1 / (mosaic.white() - black);
       for (int x = odd; x < width; x += 2) {
         into[x + REACH] = (mosaic.at(x, y) - black) * scale;
+      }
+    }
+    step.row(y, into, REACH);
+    for (int odd = 0; odd < 2; odd++) {
+      float gain = colour.gain()[mosaic.pattern().at(odd, y)];
+      for (int x = odd; x < width; x += 2) {
+        into[x + REACH] *= gain;
       }
     }
     // Mirrored at the edges, so that colours keep their places in the pattern.

@@ -12,11 +12,13 @@ package zygonox.core.raw;
  */
 public record Mosaic(
     int width, int height, BayerPattern pattern, short[] samples, float[] black, float white) {
-  int at(int x, int y) {
+  /** The count at a place, 0 to 65,535. */
+  public int at(int x, int y) {
     return samples[y * width + x] & 0xffff;
   }
 
-  float blackAt(int x, int y) {
+  /** What a place counts without light. */
+  public float blackAt(int x, int y) {
     return black[(y & 1) * 2 + (x & 1)];
   }
 }

@@ -26,6 +26,8 @@ import zygonox.core.combine.NoiseGain;
  * @param noise before and after; empty for pictures too small to measure
  * @param starWidths before and after; empty without alignment, or with too few stars
  * @param coverage how many frames cover its pixels
+ * @param hotPixels how many pixels of each frame were taken from their neighbours
+ * @param darksUnlike whether the darks' exposure or ISO is not the frames'
  */
 public record BlendResult(
     Recipe recipe,
@@ -41,7 +43,9 @@ public record BlendResult(
     List<Alignment> alignment,
     Optional<NoiseGain> noise,
     Optional<StarWidths> starWidths,
-    CoverageMap.Counts coverage) {
+    CoverageMap.Counts coverage,
+    int hotPixels,
+    boolean darksUnlike) {
   public BlendMethod method() {
     return recipe.method();
   }

@@ -14,7 +14,9 @@ public enum BlendWarning {
   /** Dark or flat frames lie among pictures. */
   MIXED_KINDS,
   /** Runs of unlike settings are blended together. */
-  MIXED_RUNS;
+  MIXED_RUNS,
+  /** Darks of another exposure or ISO hold another light than the frames'. */
+  DARK_MISMATCH;
 
   private static final Set<FrameKind> NO_PICTURES = EnumSet.of(FrameKind.DARK, FrameKind.FLAT);
 
@@ -27,6 +29,15 @@ public enum BlendWarning {
     }
     if (set.runs().size() - others > 1) {
       found.add(MIXED_RUNS);
+    }
+    return found;
+  }
+
+  /** What there is to be told of a set that was blended. */
+  public static List<BlendWarning> of(FrameSet set, BlendResult result) {
+    List<BlendWarning> found = new ArrayList<>(of(set));
+    if (result.darksUnlike()) {
+      found.add(DARK_MISMATCH);
     }
     return found;
   }

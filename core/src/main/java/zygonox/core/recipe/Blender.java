@@ -21,6 +21,7 @@ import zygonox.core.combine.Contribution;
 import zygonox.core.combine.CoverageMap;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.combine.Snapshot;
+import zygonox.core.develop.Calibrator;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.Depth;
 import zygonox.core.format.LightSource;
@@ -49,6 +50,9 @@ public final class Blender {
 
   /** What measuring takes of a weighted blend's time, about. */
   private static final double MEASURING_SHARE = 0.5;
+
+  /** What making masters takes of a calibrated blend's time, about. */
+  private static final double CALIBRATING_SHARE = 0.3;
 
   /** A smaller picture is none. */
   private static final int LEAST_SIDE = 16;
@@ -90,6 +94,12 @@ public final class Blender {
       weights = QualityWeights.of(alike, with(room, rest.share(0, MEASURING_SHARE)));
       rest = rest.share(MEASURING_SHARE, 1);
     }
+    Calibrator calibrator = Calibrator.NONE;
+    if (!recipe.calibration().isNone()) {
+      calibrator =
+          Calibrator.of(recipe.calibration(), alike, with(room, rest.share(0, CALIBRATING_SHARE)));
+      rest = rest.share(CALIBRATING_SHARE, 1);
+    }
     Optional<StarAligner.Outcome> aligned = Optional.empty();
     if (recipe.align() == Align.STARS) {
       aligned = Optional.of(align(alike, dropped, with(room, rest.share(0, ALIGNING_SHARE))));
@@ -97,6 +107,7 @@ public final class Blender {
     }
     List<Frame> frames = aligned.map(StarAligner.Outcome::frames).orElse(alike);
     PixelLayout layout = commonLayout(frames);
+    FrameLane lane = new FrameLane(recipe, calibrator, layout);
     Depth depth = recipe.depth().orElse(format.nearest(usualDepth(frames)));
     Combination.Terms terms =
         new Combination.Terms(
@@ -114,7 +125,15 @@ public final class Blender {
       Combination<?> combination =
           recipe.usesLight()
               ? Combination.light(
-                  terms, light(frames, aligned, weights, layout, memory), rest, room.cancellation())
+                  terms,
+                  light(
+                      lane.levelled(frames, reference(frames, aligned), memory, room),
+                      frames,
+                      aligned,
+                      weights,
+                      memory),
+                  rest,
+                  room.cancellation())
               : Combination.exact(terms, stored(frames, layout, memory), rest, room.cancellation());
       CoverageMap.Area area = area(combination);
       write(combination, terms, frames, area, format, to);
@@ -135,7 +154,9 @@ public final class Blender {
           aligned.map(StarAligner.Outcome::alignments).orElse(List.of()),
           combination.noise(),
           aligned.flatMap(a -> StarWidths.of(a, to.picture(), area)),
-          coverage.counts(area));
+          coverage.counts(area),
+          calibrator.hotPixels(),
+          calibrator.darksUnlike());
     }
   }
 
@@ -143,7 +164,8 @@ public final class Blender {
   private String key(
       List<Frame> frames, Optional<StarAligner.Outcome> aligned, Map<Frame, Double> weights) {
     StringBuilder how = new StringBuilder("grown 1 ");
-    how.append(recipe.method()).append(recipe.averageIn());
+    how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
+    how.append(recipe.mono()).append(recipe.matchLight()).append(recipe.tone());
     aligned.ifPresent(
         a -> a.alignments().forEach(m -> how.append(Arrays.toString(m.matrix().rowMajor()))));
     frames.forEach(f -> how.append(weights.getOrDefault(f, 1.0)).append(f.file().getFileName()));
@@ -230,9 +252,12 @@ public final class Blender {
     return outcome;
   }
 
-  private static PixelLayout commonLayout(List<Frame> frames) {
+  private PixelLayout commonLayout(List<Frame> frames) {
     PixelLayout first = frames.get(0).layout();
-    int channels = frames.stream().mapToInt(f -> f.layout().channels()).max().orElseThrow();
+    int channels =
+        recipe.mono()
+            ? 1
+            : frames.stream().mapToInt(f -> f.layout().channels()).max().orElseThrow();
     int bits = frames.stream().mapToInt(f -> f.layout().bits()).max().orElseThrow();
     return new PixelLayout(first.width(), first.height(), channels, bits);
   }
@@ -257,10 +282,10 @@ public final class Blender {
 
   /** Frames as light, on the reference's pixels where there is one. */
   private static List<Contribution<LightSource>> light(
+      FrameLane lane,
       List<Frame> frames,
       Optional<StarAligner.Outcome> aligned,
       Map<Frame, Double> weights,
-      PixelLayout layout,
       DecodeMemory memory) {
     Map<Path, Alignment> moves = new HashMap<>();
     aligned.ifPresent(a -> a.alignments().forEach(m -> moves.put(m.file(), m)));
@@ -272,12 +297,34 @@ public final class Blender {
               frame,
               weights.getOrDefault(frame, 1.0),
               () -> {
-                LightSource source = PictureReader.light(frame, layout.channels(), memory);
+                LightSource source = lane.open(frame, memory);
                 return move == null || move.isIdentity()
                     ? source
                     : Moved.onto(source, move.matrix());
               }));
     }
     return contributions;
+  }
+
+  /**
+   * The frame that others are held against: the one they lie on, else the named, else the first.
+   */
+  private Frame reference(List<Frame> frames, Optional<StarAligner.Outcome> aligned) {
+    if (aligned.isPresent()) {
+      return aligned.get().reference();
+    }
+    if (recipe.reference().isEmpty()) {
+      return frames.get(0);
+    }
+    Path wanted = recipe.reference().get().toAbsolutePath().normalize();
+    return frames.stream()
+        .filter(f -> f.file().toAbsolutePath().normalize().equals(wanted))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                InvalidInput.about(
+                    "reference",
+                    Phrasebook.say(
+                        "refused.the-reference-is-not-among", recipe.reference().get())));
   }
 }

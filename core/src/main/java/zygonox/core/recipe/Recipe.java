@@ -4,8 +4,11 @@ import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.function.Consumer;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
+import zygonox.core.develop.Calibration;
+import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.quantity.InvalidInput;
@@ -19,6 +22,10 @@ import zygonox.core.quantity.Phrasebook;
  * @param kappa clipped mean: how many sigma from the median still agree, 0.5 to 20
  * @param averageIn in which scale samples are averaged
  * @param weights how much each frame counts
+ * @param calibration what is taken off each frame where it lies on the sensor
+ * @param mono whether a mosaic's samples become one grey picture, no colours filled in
+ * @param matchLight whether each frame's sky is made as bright as the reference's
+ * @param tone the same development for every frame
  * @param align how frames are brought onto each other
  * @param reference the frame the others are brought onto; empty: chosen
  * @param crop to which area the result is trimmed
@@ -32,6 +39,10 @@ public record Recipe(
     double kappa,
     AverageIn averageIn,
     Weights weights,
+    Calibration calibration,
+    boolean mono,
+    boolean matchLight,
+    Tone tone,
     Align align,
     Optional<Path> reference,
     Crop crop,
@@ -53,6 +64,10 @@ public record Recipe(
         USUAL_KAPPA,
         AverageIn.LINEAR,
         Weights.EVEN,
+        Calibration.NONE,
+        false,
+        false,
+        Tone.NONE,
         Align.NONE,
         Optional.empty(),
         Crop.NONE,
@@ -67,7 +82,8 @@ public record Recipe(
    * @throws InvalidInput naming the options and what would be right
    */
   public Recipe checked() {
-    if (reference.isPresent() && align == Align.NONE) {
+    boolean wantsReference = align != Align.NONE || matchLight || tone.neutral().isPresent();
+    if (reference.isPresent() && !wantsReference) {
       throw InvalidInput.about("reference", Phrasebook.say("refused.reference-without-align"));
     }
     if (kappa != USUAL_KAPPA && method != BlendMethod.CLIPPED_MEAN) {
@@ -95,64 +111,135 @@ public record Recipe(
         || method == BlendMethod.SUM;
   }
 
-  /** Whether frames are moved or weighed on their way, and so go by the light lane. */
+  /** Whether anything is done to frames on their way, and so they go by the light lane. */
   public boolean usesLight() {
-    return align != Align.NONE || weights != Weights.EVEN;
+    return align != Align.NONE
+        || weights != Weights.EVEN
+        || !calibration.isNone()
+        || mono
+        || matchLight
+        || !tone.isNone();
   }
 
   public Recipe withSelection(Selection other) {
-    return new Recipe(
-        other, method, kappa, averageIn, weights, align, reference, crop, depth, jpeg, others);
+    return with(d -> d.selection = other);
   }
 
   public Recipe withMethod(BlendMethod other) {
-    return new Recipe(
-        selection, other, kappa, averageIn, weights, align, reference, crop, depth, jpeg, others);
+    return with(d -> d.method = other);
   }
 
   public Recipe withKappa(double other) {
-    return new Recipe(
-        selection, method, other, averageIn, weights, align, reference, crop, depth, jpeg, others);
+    return with(d -> d.kappa = other);
   }
 
   public Recipe withAverageIn(AverageIn other) {
-    return new Recipe(
-        selection, method, kappa, other, weights, align, reference, crop, depth, jpeg, others);
+    return with(d -> d.averageIn = other);
   }
 
   public Recipe withWeights(Weights other) {
-    return new Recipe(
-        selection, method, kappa, averageIn, other, align, reference, crop, depth, jpeg, others);
+    return with(d -> d.weights = other);
+  }
+
+  public Recipe withCalibration(Calibration other) {
+    return with(d -> d.calibration = other);
+  }
+
+  public Recipe withMono(boolean other) {
+    return with(d -> d.mono = other);
+  }
+
+  public Recipe withMatchLight(boolean other) {
+    return with(d -> d.matchLight = other);
+  }
+
+  public Recipe withTone(Tone other) {
+    return with(d -> d.tone = other);
   }
 
   public Recipe withAlign(Align other, Optional<Path> onto) {
-    return new Recipe(
-        selection, method, kappa, averageIn, weights, other, onto, crop, depth, jpeg, others);
+    return with(
+        d -> {
+          d.align = other;
+          d.reference = onto;
+        });
   }
 
   public Recipe withCrop(Crop other) {
-    return new Recipe(
-        selection, method, kappa, averageIn, weights, align, reference, other, depth, jpeg, others);
+    return with(d -> d.crop = other);
   }
 
   public Recipe withDepth(Depth bits) {
-    return new Recipe(
-        selection,
-        method,
-        kappa,
-        averageIn,
-        weights,
-        align,
-        reference,
-        crop,
-        Optional.of(bits),
-        jpeg,
-        others);
+    return with(d -> d.depth = Optional.of(bits));
   }
 
   public Recipe withJpeg(JpegQuality quality) {
-    return new Recipe(
-        selection, method, kappa, averageIn, weights, align, reference, crop, depth, quality,
-        others);
+    return with(d -> d.jpeg = quality);
+  }
+
+  Recipe withOthers(ObjectNode unknown) {
+    return with(d -> d.others = unknown);
+  }
+
+  private Recipe with(Consumer<Draft> change) {
+    Draft draft = new Draft(this);
+    change.accept(draft);
+    return draft.recipe();
+  }
+
+  /** A recipe in the making. */
+  private static final class Draft {
+    private Selection selection;
+    private BlendMethod method;
+    private double kappa;
+    private AverageIn averageIn;
+    private Weights weights;
+    private Calibration calibration;
+    private boolean mono;
+    private boolean matchLight;
+    private Tone tone;
+    private Align align;
+    private Optional<Path> reference;
+    private Crop crop;
+    private Optional<Depth> depth;
+    private JpegQuality jpeg;
+    private ObjectNode others;
+
+    Draft(Recipe from) {
+      selection = from.selection;
+      method = from.method;
+      kappa = from.kappa;
+      averageIn = from.averageIn;
+      weights = from.weights;
+      calibration = from.calibration;
+      mono = from.mono;
+      matchLight = from.matchLight;
+      tone = from.tone;
+      align = from.align;
+      reference = from.reference;
+      crop = from.crop;
+      depth = from.depth;
+      jpeg = from.jpeg;
+      others = from.others;
+    }
+
+    Recipe recipe() {
+      return new Recipe(
+          selection,
+          method,
+          kappa,
+          averageIn,
+          weights,
+          calibration,
+          mono,
+          matchLight,
+          tone,
+          align,
+          reference,
+          crop,
+          depth,
+          jpeg,
+          others);
+    }
   }
 }

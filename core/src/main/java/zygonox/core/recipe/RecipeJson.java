@@ -16,6 +16,9 @@ import java.util.OptionalInt;
 import java.util.Set;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
+import zygonox.core.develop.Calibration;
+import zygonox.core.develop.HotPixelRepair;
+import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.frame.FrameKind;
@@ -47,6 +50,12 @@ public final class RecipeJson {
           "kappa",
           "averageIn",
           "weights",
+          "darks",
+          "flats",
+          "hotPixels",
+          "mono",
+          "matchLight",
+          "develop",
           "align",
           "reference",
           "crop",
@@ -59,6 +68,8 @@ public final class RecipeJson {
       new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
 
   private static final ObjectMapper COMPACT = new ObjectMapper();
+
+  private static final String AUTO = "auto";
 
   private final Path folder;
 
@@ -94,6 +105,26 @@ public final class RecipeJson {
     }
     if (recipe.weights() != Weights.EVEN) {
       root.put("weights", term(recipe.weights()));
+    }
+    Calibration calibration = recipe.calibration();
+    if (!calibration.darks().isEmpty()) {
+      root.set("darks", paths(calibration.darks()));
+    }
+    if (!calibration.flats().isEmpty()) {
+      root.set("flats", paths(calibration.flats()));
+    }
+    if (calibration.hotPixels().auto()) {
+      root.put("hotPixels", AUTO);
+    }
+    calibration.hotPixels().marked().ifPresent(f -> root.put("hotPixels", relative(f)));
+    if (recipe.mono()) {
+      root.put("mono", true);
+    }
+    if (recipe.matchLight()) {
+      root.put("matchLight", true);
+    }
+    if (!recipe.tone().isNone()) {
+      root.put("develop", recipe.tone().term());
     }
     if (recipe.align() != Align.NONE) {
       root.put("align", term(recipe.align()));
@@ -199,25 +230,44 @@ public final class RecipeJson {
             root.has("every") ? (int) JsonFields.number(root, "every") : 1,
             paths(root.path("drop")));
     JsonFields.text(root, "method");
-    return new Recipe(
-            selection,
-            term(root, "method", BlendMethod.class).orElseThrow(),
-            root.has("kappa") ? JsonFields.number(root, "kappa") : Recipe.USUAL_KAPPA,
-            term(root, "averageIn", AverageIn.class).orElse(AverageIn.LINEAR),
-            term(root, "weights", Weights.class).orElse(Weights.EVEN),
-            term(root, "align", Align.class).orElse(Align.NONE),
-            root.has("reference")
-                ? Optional.of(absolute(JsonFields.text(root, "reference")))
-                : Optional.empty(),
-            root.has("crop") ? Crop.parse(root.path("crop").asText()) : Crop.NONE,
-            root.has("depth")
-                ? Optional.of(Depth.ofBits((int) JsonFields.number(root, "depth")))
-                : Optional.empty(),
-            root.has("quality")
-                ? new JpegQuality((int) JsonFields.number(root, "quality"), true)
-                : JpegQuality.USUAL,
-            others(root))
-        .checked();
+    Recipe recipe =
+        Recipe.of(selection, term(root, "method", BlendMethod.class).orElseThrow())
+            .withAverageIn(term(root, "averageIn", AverageIn.class).orElse(AverageIn.LINEAR))
+            .withWeights(term(root, "weights", Weights.class).orElse(Weights.EVEN))
+            .withCalibration(calibration(root))
+            .withMono(root.path("mono").asBoolean())
+            .withMatchLight(root.path("matchLight").asBoolean())
+            .withAlign(
+                term(root, "align", Align.class).orElse(Align.NONE),
+                root.has("reference")
+                    ? Optional.of(absolute(JsonFields.text(root, "reference")))
+                    : Optional.empty())
+            .withOthers(others(root));
+    if (root.has("kappa")) {
+      recipe = recipe.withKappa(JsonFields.number(root, "kappa"));
+    }
+    if (root.has("develop")) {
+      recipe = recipe.withTone(Tone.parse(JsonFields.text(root, "develop")));
+    }
+    if (root.has("crop")) {
+      recipe = recipe.withCrop(Crop.parse(root.path("crop").asText()));
+    }
+    if (root.has("depth")) {
+      recipe = recipe.withDepth(Depth.ofBits((int) JsonFields.number(root, "depth")));
+    }
+    if (root.has("quality")) {
+      recipe = recipe.withJpeg(new JpegQuality((int) JsonFields.number(root, "quality"), true));
+    }
+    return recipe.checked();
+  }
+
+  private Calibration calibration(ObjectNode root) {
+    HotPixelRepair hot = HotPixelRepair.NONE;
+    if (root.has("hotPixels")) {
+      String text = JsonFields.text(root, "hotPixels");
+      hot = AUTO.equals(text) ? HotPixelRepair.AUTO : HotPixelRepair.markedIn(absolute(text));
+    }
+    return new Calibration(paths(root.path("darks")), paths(root.path("flats")), hot);
   }
 
   private static ObjectNode others(ObjectNode root) {

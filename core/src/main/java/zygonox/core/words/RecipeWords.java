@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.OptionalInt;
 import zygonox.core.combine.AverageIn;
+import zygonox.core.develop.Calibration;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
@@ -52,6 +53,13 @@ public final class RecipeWords {
               .map(r -> Words.say("recipe.align-onto", r.getFileName()))
               .orElseGet(() -> Words.say("recipe.align")));
     }
+    calibration(recipe, text);
+    if (recipe.matchLight()) {
+      text.append(Words.say("recipe.match-light"));
+    }
+    if (!recipe.tone().isNone()) {
+      text.append(Words.say("recipe.develop", recipe.tone().term().replace(",", ", ")));
+    }
     text.append(Words.say("recipe.blend", recipe.method().term()));
     if (recipe.kappa() != Recipe.USUAL_KAPPA) {
       text.append(Words.say("recipe.kappa", Words.number(recipe.kappa())));
@@ -69,6 +77,32 @@ public final class RecipeWords {
     }
     recipe.depth().ifPresent(d -> text.append(Words.say("recipe.depth", d.bits())));
     return text.append('.').toString();
+  }
+
+  private static void calibration(Recipe recipe, StringBuilder text) {
+    Calibration calibration = recipe.calibration();
+    if (!calibration.darks().isEmpty()) {
+      text.append(Words.say("recipe.darks", named(calibration.darks())));
+    }
+    if (!calibration.flats().isEmpty()) {
+      text.append(Words.say("recipe.flats", named(calibration.flats())));
+    }
+    if (calibration.hotPixels().auto()) {
+      text.append(Words.say("recipe.hot-pixels"));
+    }
+    calibration
+        .hotPixels()
+        .marked()
+        .ifPresent(f -> text.append(Words.say("recipe.hot-pixels-of", f.getFileName())));
+    if (recipe.mono()) {
+      text.append(Words.say("recipe.mono"));
+    }
+  }
+
+  private static String named(List<Path> paths) {
+    return paths.size() == 1
+        ? paths.get(0).getFileName().toString()
+        : Words.say("recipe.files", paths.size());
   }
 
   private static String span(Selection selection) {
@@ -107,6 +141,25 @@ public final class RecipeWords {
       words.addAll(List.of("--every", Integer.toString(selection.every())));
     }
     selection.drop().forEach(p -> words.addAll(List.of("--drop", relative(folder, p))));
+    Calibration calibration = recipe.calibration();
+    calibration.darks().forEach(p -> words.addAll(List.of("--dark", relative(folder, p))));
+    calibration.flats().forEach(p -> words.addAll(List.of("--flat", relative(folder, p))));
+    if (calibration.hotPixels().auto()) {
+      words.addAll(List.of("--hot-pixels", "auto"));
+    }
+    calibration
+        .hotPixels()
+        .marked()
+        .ifPresent(p -> words.addAll(List.of("--hot-pixels", relative(folder, p))));
+    if (recipe.mono()) {
+      words.add("--mono");
+    }
+    if (recipe.matchLight()) {
+      words.add("--match-light");
+    }
+    if (!recipe.tone().isNone()) {
+      words.addAll(List.of("--develop", recipe.tone().term()));
+    }
     if (recipe.align() != Align.NONE) {
       words.addAll(List.of("--align", term(recipe.align())));
     }

@@ -1,0 +1,168 @@
+package zygonox.core.develop;
+
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import zygonox.core.format.DecodeMemory;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.PictureFormat;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.Workroom;
+
+/**
+ * Finds hot pixels: those that stand out of the darks, or those that stand out of their neighbours
+ * in the same place of most frames while the stars move on.
+ */
+final class HotSpotFinder {
+  /** A hot pixel stands out of the darks by so many sigma; common practice, no source. */
+  private static final double SIGMAS = 8;
+
+  /** Nor by less than this share of white, below which nothing shows. */
+  private static final float LEAST = 0.003f;
+
+  /** Frames of a run that are looked at. */
+  private static final int MOST_FRAMES = 8;
+
+  private static final int FEWEST_FRAMES = 3;
+
+  private static final double PRESENT_SHARE = 0.75;
+
+  /** Where more pixels than this share stay bright, the stars stay too: nothing can be told. */
+  private static final double MOST_SHARE = 0.002;
+
+  private static final int FEW = 20;
+
+  private HotSpotFinder() {}
+
+  /** Those that stand out of a master dark. */
+  static BitSet inDark(Master dark) {
+    PixelLayout layout = dark.layout();
+    BitSet hot = new BitSet();
+    for (int c = 0; c < layout.channels(); c++) {
+      float threshold = threshold(dark, c);
+      for (int y = 0; y < layout.height(); y++) {
+        int from = y * layout.rowSamples() + c * layout.width();
+        for (int x = 0; x < layout.width(); x++) {
+          if (dark.light()[from + x] > threshold) {
+            hot.set(y * layout.width() + x);
+          }
+        }
+      }
+    }
+    return hot;
+  }
+
+  private static float threshold(Master dark, int channel) {
+    PixelLayout layout = dark.layout();
+    int step = Math.max(1, layout.width() * layout.height() / 100_000);
+    float[] some = new float[layout.width() * layout.height() / step];
+    for (int i = 0; i < some.length; i++) {
+      int pixel = i * step;
+      some[i] =
+          dark.light()[
+              pixel / layout.width() * layout.rowSamples()
+                  + channel * layout.width()
+                  + pixel % layout.width()];
+    }
+    Arrays.sort(some);
+    float median = some[some.length / 2];
+    float[] off = new float[some.length];
+    for (int i = 0; i < some.length; i++) {
+      off[i] = Math.abs(some[i] - median);
+    }
+    Arrays.sort(off);
+    // A normal variable's median absolute deviation is 1 / 1.4826 of its sigma.
+    return median + (float) Math.max(LEAST, SIGMAS * 1.4826 * off[off.length / 2]);
+  }
+
+  /** Those that stay in a run of frames; empty where nothing can be told. */
+  static BitSet inRun(List<Frame> frames, Workroom room) throws UnreadableFrame {
+    BitSet hot = new BitSet();
+    if (frames.size() < FEWEST_FRAMES) {
+      return hot;
+    }
+    int looked = Math.min(MOST_FRAMES, frames.size());
+    Map<Integer, Integer> counts = new HashMap<>();
+    PixelLayout layout = null;
+    boolean spills = false;
+    try (DecodeMemory memory = new DecodeMemory()) {
+      for (int i = 0; i < looked; i++) {
+        room.cancellation().check();
+        Frame frame = frames.get((int) ((long) i * (frames.size() - 1) / Math.max(1, looked - 1)));
+        spills |= frame.format() == PictureFormat.JPEG;
+        int step = PictureReader.isMosaic(frame) ? 2 : 1;
+        try (LightSource source = PictureReader.sensorLight(frame, memory)) {
+          layout = source.layout();
+          spikes(source, step, counts);
+        }
+        room.progress().step(i + 1, looked);
+      }
+    }
+    for (Map.Entry<Integer, Integer> spike : counts.entrySet()) {
+      if (spike.getValue() >= PRESENT_SHARE * looked) {
+        hot.set(spike.getKey());
+      }
+    }
+    long most = Math.max(FEW, (long) (MOST_SHARE * layout.width() * layout.height()));
+    if (hot.cardinality() > most) {
+      return new BitSet();
+    }
+    return spills ? widened(hot, layout) : hot;
+  }
+
+  /** With their neighbours, which a camera gave some of their light when it filled in colours. */
+  private static BitSet widened(BitSet hot, PixelLayout layout) {
+    BitSet wide = new BitSet();
+    hot.stream()
+        .forEach(
+            p -> {
+              for (int dy = -1; dy <= 1; dy++) {
+                int from = p + dy * layout.width() - 1;
+                wide.set(Math.max(0, from), Math.max(0, from + 3));
+              }
+            });
+    return wide;
+  }
+
+  /** Notes the pixels of one frame that are brighter than all their neighbours of like colour. */
+  private static void spikes(LightSource source, int step, Map<Integer, Integer> counts)
+      throws UnreadableFrame {
+    PixelLayout layout = source.layout();
+    int width = layout.width();
+    int row = layout.rowSamples();
+    float[][] held = new float[2 * step + 1][row];
+    BitSet seen = new BitSet();
+    for (int y = 0; y < layout.height(); y++) {
+      source.read(y, 1, held[y % held.length]);
+      int middle = y - step;
+      if (middle < step) {
+        continue;
+      }
+      float[] above = held[(middle - step) % held.length];
+      float[] here = held[middle % held.length];
+      float[] below = held[(middle + step) % held.length];
+      for (int c = 0; c < layout.channels(); c++) {
+        for (int x = step; x < width - step; x++) {
+          int i = c * width + x;
+          float most = Math.max(here[i - step], here[i + step]);
+          most = Math.max(most, Math.max(above[i], below[i]));
+          most = Math.max(most, Math.max(above[i - step], above[i + step]));
+          most = Math.max(most, Math.max(below[i - step], below[i + step]));
+          float excess = here[i] - most;
+          // What stands out of noise stands out by more than the neighbours differ.
+          float least =
+              Math.min(Math.min(above[i], below[i]), Math.min(here[i - step], here[i + step]));
+          if (excess > LEAST && excess > 0.7f * (most - least) + 0.3f * Math.abs(least)) {
+            seen.set(middle * width + x);
+          }
+        }
+      }
+    }
+    seen.stream().forEach(p -> counts.merge(p, 1, Integer::sum));
+  }
+}

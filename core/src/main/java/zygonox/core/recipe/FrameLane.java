@@ -1,0 +1,164 @@
+package zygonox.core.recipe;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import zygonox.core.develop.Calibrator;
+import zygonox.core.develop.LevelProbe;
+import zygonox.core.develop.Neutral;
+import zygonox.core.develop.Tone;
+import zygonox.core.develop.TonedLight;
+import zygonox.core.format.DecodeMemory;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.WorkFailed;
+import zygonox.core.work.Workers;
+import zygonox.core.work.Workroom;
+
+/** What is done to each frame before it is moved: calibrated, evened out and developed. */
+final class FrameLane {
+  private static final float[] NOTHING = new float[3];
+  private static final float[] EVEN = {1, 1, 1};
+
+  /** Half side of the square that a neutral place is the mean of. */
+  private static final int AROUND = 2;
+
+  private final Recipe recipe;
+  private final Calibrator calibrator;
+  private final PixelLayout layout;
+  private final Map<Frame, float[]> offsets;
+  private final float[] balance;
+
+  FrameLane(Recipe recipe, Calibrator calibrator, PixelLayout layout) {
+    this(recipe, calibrator, layout, Map.of(), EVEN);
+  }
+
+  private FrameLane(
+      Recipe recipe,
+      Calibrator calibrator,
+      PixelLayout layout,
+      Map<Frame, float[]> offsets,
+      float[] balance) {
+    this.recipe = recipe;
+    this.calibrator = calibrator;
+    this.layout = layout;
+    this.offsets = offsets;
+    this.balance = balance;
+  }
+
+  /**
+   * The same with levels and balance found in the frames.
+   *
+   * @param reference what the others are held against
+   */
+  FrameLane levelled(List<Frame> frames, Frame reference, DecodeMemory memory, Workroom room) {
+    try {
+      Map<Frame, float[]> found =
+          recipe.matchLight() ? offsets(frames, reference, memory, room) : Map.of();
+      return new FrameLane(recipe, calibrator, layout, found, balance(reference, memory));
+    } catch (UnreadableFrame e) {
+      throw new WorkFailed(Phrasebook.say("refused.none-of-the-frames-could", e.file()), e);
+    }
+  }
+
+  private Map<Frame, float[]> offsets(
+      List<Frame> frames, Frame reference, DecodeMemory memory, Workroom room)
+      throws UnreadableFrame {
+    LevelProbe level;
+    try (LightSource source = calibrated(reference, memory)) {
+      level = LevelProbe.of(source);
+    }
+    Map<Frame, float[]> found = new ConcurrentHashMap<>();
+    try (Workers crew = Workers.perCore()) {
+      crew.forEach(
+          frames.size(),
+          (i, worker) -> {
+            room.cancellation().check();
+            Frame frame = frames.get(i);
+            try (LightSource source = calibrated(frame, memory)) {
+              found.put(frame, LevelProbe.of(source).offsetsTo(level));
+            } catch (UnreadableFrame e) {
+              // Reading it will tell again, where the reason is kept.
+              found.put(frame, NOTHING);
+            }
+          });
+    }
+    return new HashMap<>(found);
+  }
+
+  private float[] balance(Frame reference, DecodeMemory memory) throws UnreadableFrame {
+    Tone tone = recipe.tone();
+    if (tone.balance().isPresent()) {
+      return tone.balance().get().gains();
+    }
+    Optional<Neutral> neutral = tone.neutral();
+    if (neutral.isEmpty() || layout.channels() == 1) {
+      return EVEN;
+    }
+    float[] light = new float[3];
+    try (LightSource source = calibrated(reference, memory)) {
+      if (neutral.get() instanceof Neutral.Place place) {
+        mean(source, place, light);
+      } else {
+        LevelProbe probe = LevelProbe.of(source);
+        for (int c = 0; c < 3; c++) {
+          light[c] = probe.level(c);
+        }
+      }
+    }
+    for (int c = 0; c < 3; c++) {
+      light[c] -= (float) tone.black();
+      if (light[c] <= 0) {
+        throw InvalidInput.about("develop", Phrasebook.say("refused.neutral-is-black"));
+      }
+    }
+    return new float[] {light[1] / light[0], 1, light[1] / light[2]};
+  }
+
+  private void mean(LightSource source, Neutral.Place place, float[] into) throws UnreadableFrame {
+    if (place.x() < 0
+        || place.y() < 0
+        || place.x() >= layout.width()
+        || place.y() >= layout.height()) {
+      throw InvalidInput.about(
+          "develop",
+          Phrasebook.say(
+              "refused.neutral-outside", place.x(), place.y(), layout.width(), layout.height()));
+    }
+    int top = Math.max(0, place.y() - AROUND);
+    int bottom = Math.min(layout.height() - 1, place.y() + AROUND);
+    int left = Math.max(0, place.x() - AROUND);
+    int right = Math.min(layout.width() - 1, place.x() + AROUND);
+    float[] row = new float[layout.rowSamples()];
+    int count = (bottom - top + 1) * (right - left + 1);
+    for (int y = top; y <= bottom; y++) {
+      source.read(y, 1, row);
+      for (int c = 0; c < 3; c++) {
+        for (int x = left; x <= right; x++) {
+          into[c] += row[c * layout.width() + x] / count;
+        }
+      }
+    }
+  }
+
+  /** Opens a frame's light, ready to be moved. */
+  LightSource open(Frame frame, DecodeMemory memory) throws UnreadableFrame {
+    LightSource calibrated = calibrated(frame, memory);
+    return recipe.tone().isNone() && !recipe.matchLight()
+        ? calibrated
+        : new TonedLight(calibrated, offsets.getOrDefault(frame, NOTHING), recipe.tone(), balance);
+  }
+
+  private LightSource calibrated(Frame frame, DecodeMemory memory) throws UnreadableFrame {
+    return recipe.mono() && PictureReader.isMosaic(frame)
+        ? PictureReader.grey(frame, memory, calibrator.step())
+        : PictureReader.light(frame, layout.channels(), memory, calibrator.step());
+  }
+}
