@@ -12,7 +12,6 @@ import java.util.concurrent.atomic.AtomicInteger;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.PictureReader;
 import zygonox.core.format.PixelSource;
-import zygonox.core.format.ReadFault;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.quantity.InvalidInput;
@@ -55,31 +54,12 @@ public final class StarAligner {
   }
 
   /**
-   * @param reference the frame the others lie on
-   * @param referenceStars its stars, the brightest first
-   * @param frames those that can take part, in order, the reference among them
-   * @param alignments how each of them lies on the reference
-   * @param failures those that could not be brought onto it
-   * @param unread those that could not be decoded
-   */
-  public record Outcome(
-      Frame reference,
-      List<FoundStar> referenceStars,
-      List<Frame> frames,
-      List<Alignment> alignments,
-      List<Unmatched> failures,
-      List<Unread> unread) {}
-
-  /** A frame that could not be decoded, and why. */
-  public record Unread(Frame frame, ReadFault fault) {}
-
-  /**
    * @param given one or more frames, in order of time
    * @throws InvalidInput when the wanted reference is not among the frames
    */
-  public Outcome align(List<Frame> given, Workroom room) {
+  public Aligned align(List<Frame> given, Workroom room) {
     Cancellation cancellation = room.cancellation();
-    List<Unread> unread = Collections.synchronizedList(new ArrayList<>());
+    List<Aligned.Unread> unread = Collections.synchronizedList(new ArrayList<>());
     Map<Frame, List<FoundStar>> found = findStars(given, room, unread);
     List<Frame> frames = given.stream().filter(found::containsKey).toList();
     if (frames.isEmpty()) {
@@ -106,12 +86,12 @@ public final class StarAligner {
     return outcome(frames, stars, reference, matches, List.copyOf(unread));
   }
 
-  private static Outcome outcome(
+  private static Aligned outcome(
       List<Frame> frames,
       List<List<FoundStar>> stars,
       int reference,
       Map<Integer, StarMatcher.Match> matches,
-      List<Unread> unread) {
+      List<Aligned.Unread> unread) {
     List<Frame> aligned = new ArrayList<>();
     List<Alignment> alignments = new ArrayList<>();
     List<Unmatched> failures = new ArrayList<>();
@@ -128,12 +108,12 @@ public final class StarAligner {
             new Alignment(file, count, inliers, match.rmsPixels(), match.map(), match.misses()));
       }
     }
-    return new Outcome(
+    return new Aligned(
         frames.get(reference), stars.get(reference), aligned, alignments, failures, unread);
   }
 
   private Map<Frame, List<FoundStar>> findStars(
-      List<Frame> frames, Workroom room, List<Unread> unread) {
+      List<Frame> frames, Workroom room, List<Aligned.Unread> unread) {
     Map<Frame, List<FoundStar>> stars = new ConcurrentHashMap<>();
     AtomicInteger done = new AtomicInteger();
     long each = frames.stream().mapToLong(StarFinder::heldBytes).max().orElseThrow();
@@ -146,7 +126,7 @@ public final class StarAligner {
             try {
               stars.put(frame, starsOf(frame, memory, room.cancellation()));
             } catch (UnreadableFrame e) {
-              unread.add(new Unread(frame, e.fault()));
+              unread.add(new Aligned.Unread(frame, e.fault()));
             }
             room.progress().step(done.incrementAndGet(), frames.size());
           });
@@ -194,7 +174,7 @@ public final class StarAligner {
     return stars * (1 - LESS_AT_THE_ENDS * away);
   }
 
-  private static int indexOf(List<Frame> frames, Path wanted) {
+  static int indexOf(List<Frame> frames, Path wanted) {
     Path absolute = wanted.toAbsolutePath().normalize();
     for (int i = 0; i < frames.size(); i++) {
       if (frames.get(i).file().toAbsolutePath().normalize().equals(absolute)) {

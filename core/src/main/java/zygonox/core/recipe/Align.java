@@ -4,6 +4,10 @@ package zygonox.core.recipe;
 public enum Align {
   /** Not at all: a tripod, and the sky's motion is wanted. */
   NONE,
+  /** Along and down, scene on scene. */
+  SHIFT,
+  /** Scene on scene, turned and seen at an angle: from the hand or the air. */
+  SCENE,
   /** Star on star. */
   STARS
 }

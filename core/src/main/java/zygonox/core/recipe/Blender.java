@@ -11,8 +11,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import zygonox.core.align.Aligned;
 import zygonox.core.align.Alignment;
 import zygonox.core.align.Moved;
+import zygonox.core.align.SceneAligner;
 import zygonox.core.align.StarAligner;
 import zygonox.core.combine.AdaptedSource;
 import zygonox.core.combine.BlendWatcher;
@@ -100,12 +102,12 @@ public final class Blender {
           Calibrator.of(recipe.calibration(), alike, with(room, rest.share(0, CALIBRATING_SHARE)));
       rest = rest.share(CALIBRATING_SHARE, 1);
     }
-    Optional<StarAligner.Outcome> aligned = Optional.empty();
-    if (recipe.align() == Align.STARS) {
+    Optional<Aligned> aligned = Optional.empty();
+    if (recipe.align() != Align.NONE) {
       aligned = Optional.of(align(alike, dropped, with(room, rest.share(0, ALIGNING_SHARE))));
       rest = rest.share(ALIGNING_SHARE, 1);
     }
-    List<Frame> frames = aligned.map(StarAligner.Outcome::frames).orElse(alike);
+    List<Frame> frames = aligned.map(Aligned::frames).orElse(alike);
     PixelLayout layout = commonLayout(frames);
     FrameLane lane = new FrameLane(recipe, calibrator, layout);
     Depth depth = recipe.depth().orElse(format.nearest(usualDepth(frames)));
@@ -151,7 +153,7 @@ public final class Blender {
           (System.nanoTime() - start) / 1e9,
           combination.memoryBytes(),
           aligned.map(a -> a.reference().file()),
-          aligned.map(StarAligner.Outcome::alignments).orElse(List.of()),
+          aligned.map(Aligned::alignments).orElse(List.of()),
           combination.noise(),
           aligned.flatMap(a -> StarWidths.of(a, to.picture(), area)),
           coverage.counts(area),
@@ -161,8 +163,7 @@ public final class Blender {
   }
 
   /** Tells what is made by all that makes it: the frames' contents, and what is done with them. */
-  private String key(
-      List<Frame> frames, Optional<StarAligner.Outcome> aligned, Map<Frame, Double> weights) {
+  private String key(List<Frame> frames, Optional<Aligned> aligned, Map<Frame, Double> weights) {
     StringBuilder how = new StringBuilder("grown 1 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.mono()).append(recipe.matchLight()).append(recipe.tone());
@@ -226,7 +227,12 @@ public final class Blender {
   }
 
   private String describe(int used) {
-    String moved = recipe.align() == Align.STARS ? ", aligned on stars" : "";
+    String moved =
+        switch (recipe.align()) {
+          case NONE -> "";
+          case STARS -> ", aligned on stars";
+          case SCENE, SHIFT -> ", aligned on the scene";
+        };
     return "%s of %d frames%s".formatted(recipe.method().term(), used, moved);
   }
 
@@ -237,9 +243,14 @@ public final class Blender {
     return RecipeFile.embedded(recipe, target, OffsetDateTime.now(), used);
   }
 
-  private StarAligner.Outcome align(List<Frame> frames, List<FrameDropped> dropped, Workroom room) {
-    StarAligner.Outcome outcome = new StarAligner(recipe.reference()).align(frames, room);
-    for (StarAligner.Unread bad : outcome.unread()) {
+  private Aligned align(List<Frame> frames, List<FrameDropped> dropped, Workroom room) {
+    Aligned outcome =
+        switch (recipe.align()) {
+          case SCENE -> SceneAligner.scene(recipe.reference()).align(frames, room);
+          case SHIFT -> SceneAligner.shift(recipe.reference()).align(frames, room);
+          default -> new StarAligner(recipe.reference()).align(frames, room);
+        };
+    for (Aligned.Unread bad : outcome.unread()) {
       dropped.add(new FrameDropped(bad.frame().file(), new FrameDropped.Unreadable(bad.fault())));
     }
     outcome
@@ -247,7 +258,9 @@ public final class Blender {
         .forEach(f -> dropped.add(new FrameDropped(f.file(), new FrameDropped.NotAligned(f))));
     if (outcome.frames().size() < 2 && frames.size() > 1) {
       throw new WorkFailed(
-          Phrasebook.say("refused.no-two-of-the-frames", StarAligner.FEWEST_STARS));
+          recipe.align() == Align.STARS
+              ? Phrasebook.say("refused.no-two-of-the-frames", StarAligner.FEWEST_STARS)
+              : Phrasebook.say("refused.no-two-alike-scenes"));
     }
     return outcome;
   }
@@ -284,7 +297,7 @@ public final class Blender {
   private static List<Contribution<LightSource>> light(
       FrameLane lane,
       List<Frame> frames,
-      Optional<StarAligner.Outcome> aligned,
+      Optional<Aligned> aligned,
       Map<Frame, Double> weights,
       DecodeMemory memory) {
     Map<Path, Alignment> moves = new HashMap<>();
@@ -309,7 +322,7 @@ public final class Blender {
   /**
    * The frame that others are held against: the one they lie on, else the named, else the first.
    */
-  private Frame reference(List<Frame> frames, Optional<StarAligner.Outcome> aligned) {
+  private Frame reference(List<Frame> frames, Optional<Aligned> aligned) {
     if (aligned.isPresent()) {
       return aligned.get().reference();
     }

@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import zygonox.core.align.StarAligner;
+import zygonox.core.align.Aligned;
 import zygonox.core.combine.CoverageMap;
 import zygonox.core.format.PictureReader;
 import zygonox.core.format.UnreadableFrame;
@@ -20,7 +20,7 @@ import zygonox.core.stars.StarShape;
  */
 public record StarWidths(double single, double stacked) {
   /** Measures; empty where there are too few stars. */
-  static Optional<StarWidths> of(StarAligner.Outcome aligned, Path result, CoverageMap.Area area) {
+  static Optional<StarWidths> of(Aligned aligned, Path result, CoverageMap.Area area) {
     List<FoundStar> inside = new ArrayList<>();
     for (FoundStar star : aligned.referenceStars()) {
       double x = star.x() - area.left();

@@ -46,12 +46,12 @@ public final class RecipeWords {
     if (!selection.drop().isEmpty()) {
       text.append(Words.say("recipe.drop", selection.drop().size()));
     }
-    if (recipe.align() == Align.STARS) {
+    if (recipe.align() != Align.NONE) {
       text.append(
           recipe
               .reference()
-              .map(r -> Words.say("recipe.align-onto", r.getFileName()))
-              .orElseGet(() -> Words.say("recipe.align")));
+              .map(r -> Words.say("recipe.align-onto." + recipe.align(), r.getFileName()))
+              .orElseGet(() -> Words.say("recipe.align." + recipe.align())));
     }
     calibration(recipe, text);
     if (recipe.matchLight()) {

@@ -57,6 +57,9 @@ public final class Words {
       return say("dropped.OTHER_COLOURS", name(colours.own()), name(colours.others()));
     }
     Unmatched unmatched = ((FrameDropped.NotAligned) reason).unmatched();
+    if (unmatched.stars() == Unmatched.NO_STARS_LOOKED_FOR) {
+      return say("dropped.OTHER_SCENE");
+    }
     return unmatched.stars() < StarAligner.FEWEST_STARS
         ? say("dropped.TOO_FEW_STARS", unmatched.stars())
         : say("dropped.NOT_MATCHED", unmatched.stars());

@@ -2,6 +2,7 @@ package zygonox.desktop.frames;
 
 import java.util.List;
 import java.util.Optional;
+import zygonox.core.align.Aligned;
 import zygonox.core.align.Moved;
 import zygonox.core.align.StarAligner;
 import zygonox.core.format.PictureReader;
@@ -29,7 +30,7 @@ final class Comparison {
     }
     Workroom room =
         new Workroom(Workroom.usualMemory(), Optional.empty(), Progress.NONE, cancellation);
-    StarAligner.Outcome outcome =
+    Aligned outcome =
         new StarAligner(Optional.of(against.file())).align(List.of(frame, against), room);
     int at = outcome.frames().indexOf(frame);
     if (at < 0) {

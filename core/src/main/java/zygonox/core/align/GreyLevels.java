@@ -1,0 +1,174 @@
+package zygonox.core.align;
+
+import java.util.ArrayList;
+import java.util.List;
+import zygonox.core.format.PixelSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * A frame's brightness, as it is encoded, at sizes that halve: what scenes are matched by. The
+ * largest is made smaller by whole steps where the frame is large, for that is fine enough to tell
+ * a tenth of its pixels.
+ */
+final class GreyLevels {
+  /** The largest size is no wider than this. */
+  private static final int WIDEST = 3200;
+
+  /** The smallest is about as wide. */
+  private static final int NARROWEST = 96;
+
+  private static final int STRIP_ROWS = 48;
+
+  /** One size. Pixel (0, 0) is the middle of the top left one. */
+  record Level(int width, int height, float[] grey) {
+    float at(int x, int y) {
+      int column = Math.max(0, Math.min(width - 1, x));
+      return grey[Math.max(0, Math.min(height - 1, y)) * width + column];
+    }
+
+    /** Between pixels, by the cubic of Catmull and Rom. */
+    float between(double x, double y) {
+      int x0 = (int) Math.floor(x);
+      int y0 = (int) Math.floor(y);
+      float u = (float) (x - x0);
+      float v = (float) (y - y0);
+      if (x0 < 1 || y0 < 1 || x0 >= width - 2 || y0 >= height - 2) {
+        float upper = at(x0, y0) * (1 - u) + at(x0 + 1, y0) * u;
+        float lower = at(x0, y0 + 1) * (1 - u) + at(x0 + 1, y0 + 1) * u;
+        return upper * (1 - v) + lower * v;
+      }
+      int i = (y0 - 1) * width + x0;
+      float a = cubic(i, u);
+      float b = cubic(i + width, u);
+      float c = cubic(i + 2 * width, u);
+      float d = cubic(i + 3 * width, u);
+      return cubic(a, b, c, d, v);
+    }
+
+    private float cubic(int i, float u) {
+      return cubic(grey[i - 1], grey[i], grey[i + 1], grey[i + 2], u);
+    }
+
+    private static float cubic(float a, float b, float c, float d, float t) {
+      return b + 0.5f * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)));
+    }
+  }
+
+  private final int shrink;
+  private final List<Level> levels = new ArrayList<>();
+
+  private GreyLevels(int shrink, Level largest) {
+    this.shrink = shrink;
+    levels.add(smoothed(smoothed(smoothed(largest))));
+    Level last = largest;
+    while (last.width / 2 >= NARROWEST && last.height / 2 >= NARROWEST / 3) {
+      last = halved(last);
+      levels.add(levels.size() == 1 ? smoothed(smoothed(last)) : smoothed(last));
+    }
+  }
+
+  /** Reads a frame. */
+  static GreyLevels of(PixelSource source) throws UnreadableFrame {
+    PixelLayout layout = source.layout();
+    int shrink = (layout.width() + WIDEST - 1) / WIDEST;
+    int width = layout.width() / shrink;
+    int height = layout.height() / shrink;
+    float[] grey = new float[width * height];
+    int stripRows = STRIP_ROWS / shrink * shrink;
+    short[] samples = new short[stripRows * layout.rowSamples()];
+    int channels = layout.channels();
+    float scale = 1f / (shrink * shrink * channels * layout.white());
+    for (int row = 0; row < layout.height(); row += stripRows) {
+      int rows = Math.min(stripRows, layout.height() - row);
+      source.read(row, rows, samples);
+      for (int y = 0; y < rows && (row + y) / shrink < height; y++) {
+        int into = (row + y) / shrink * width;
+        int from = y * layout.rowSamples();
+        for (int x = 0; x < width * shrink; x++) {
+          int sum = 0;
+          for (int c = 0; c < channels; c++) {
+            sum += samples[from + x * channels + c] & 0xffff;
+          }
+          grey[into + x / shrink] += sum * scale;
+        }
+      }
+    }
+    return new GreyLevels(shrink, new Level(width, height, grey));
+  }
+
+  /** How large one of them is held in memory, about. */
+  static long heldBytes(PixelLayout layout) {
+    long shrink = (layout.width() + WIDEST - 1) / WIDEST;
+    return 6L * Float.BYTES * layout.width() * layout.height() / shrink / shrink;
+  }
+
+  /** From the largest on. */
+  List<Level> levels() {
+    return levels;
+  }
+
+  /** How many of the frame's pixels one of the largest size's is wide. */
+  int shrink() {
+    return shrink;
+  }
+
+  /** How much fine detail there is, only to be held against frames of the same scene. */
+  double detail() {
+    Level level = levels.get(0);
+    double sum = 0;
+    for (int y = 1; y < level.height - 1; y += 2) {
+      for (int x = 1; x < level.width - 1; x += 2) {
+        int i = y * level.width + x;
+        float across = level.grey[i + 1] - level.grey[i - 1];
+        float down = level.grey[i + level.width] - level.grey[i - level.width];
+        sum += across * across + down * down;
+      }
+    }
+    return sum;
+  }
+
+  private static Level halved(Level from) {
+    int width = from.width / 2;
+    int height = from.height / 2;
+    float[] grey = new float[width * height];
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        int i = 2 * y * from.width + 2 * x;
+        grey[y * width + x] =
+            (from.grey[i]
+                    + from.grey[i + 1]
+                    + from.grey[i + from.width]
+                    + from.grey[i + from.width + 1])
+                / 4;
+      }
+    }
+    return new Level(width, height, grey);
+  }
+
+  /**
+   * By 1 2 1 both ways. The largest sizes are softened more than once: noise and what is too fine
+   * for its pixels would pull at the match; halving softens the others.
+   */
+  private static Level smoothed(Level from) {
+    int width = from.width;
+    int height = from.height;
+    float[] across = new float[width * height];
+    for (int y = 0; y < height; y++) {
+      int row = y * width;
+      across[row] = from.grey[row];
+      across[row + width - 1] = from.grey[row + width - 1];
+      for (int i = row + 1; i < row + width - 1; i++) {
+        across[i] = (from.grey[i - 1] + 2 * from.grey[i] + from.grey[i + 1]) / 4;
+      }
+    }
+    float[] both = across.clone();
+    for (int y = 1; y < height - 1; y++) {
+      int row = y * width;
+      for (int i = row; i < row + width; i++) {
+        both[i] = (across[i - width] + 2 * across[i] + across[i + width]) / 4;
+      }
+    }
+    return new Level(width, height, both);
+  }
+}

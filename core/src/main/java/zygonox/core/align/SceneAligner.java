@@ -1,0 +1,166 @@
+package zygonox.core.align;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
+import zygonox.core.format.DecodeMemory;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.PixelSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.work.WorkFailed;
+import zygonox.core.work.Workers;
+import zygonox.core.work.Workroom;
+
+/** Brings frames of one scene onto one of them: from the hand, from the air, after a knock. */
+public final class SceneAligner {
+  private final Optional<Path> wantedReference;
+  private final SceneMatcher.Freedom freedom;
+
+  private SceneAligner(Optional<Path> wantedReference, SceneMatcher.Freedom freedom) {
+    this.wantedReference = wantedReference;
+    this.freedom = freedom;
+  }
+
+  /**
+   * For what may be shifted, turned and seen at an angle.
+   *
+   * @param wantedReference the frame to bring the others onto; empty: the sharpest
+   */
+  public static SceneAligner scene(Optional<Path> wantedReference) {
+    return new SceneAligner(wantedReference, SceneMatcher.Freedom.PERSPECTIVE);
+  }
+
+  /** For what may only be shifted. */
+  public static SceneAligner shift(Optional<Path> wantedReference) {
+    return new SceneAligner(wantedReference, SceneMatcher.Freedom.SHIFT);
+  }
+
+  /**
+   * @param frames one or more, of one size
+   * @throws zygonox.core.quantity.InvalidInput when the wanted reference is not among the frames
+   */
+  public Aligned align(List<Frame> frames, Workroom room) {
+    List<Aligned.Unread> unread = Collections.synchronizedList(new ArrayList<>());
+    Map<Frame, Double> detail = new ConcurrentHashMap<>();
+    Map<Frame, GreyLevels> kept = new ConcurrentHashMap<>();
+    long each = GreyLevels.heldBytes(frames.get(0).layout());
+    long most = room.memory().bytes() / 2 / Math.max(1, each);
+    try (DecodeMemory memory = new DecodeMemory()) {
+      Workroom first = room.share(0, 0.5);
+      AtomicInteger done = new AtomicInteger();
+      try (Workers crew = room.crew(2 * each)) {
+        crew.forEach(
+            frames.size(),
+            (i, worker) -> {
+              room.cancellation().check();
+              Frame frame = frames.get(i);
+              try {
+                GreyLevels levels = levels(frame, memory);
+                detail.put(frame, levels.detail());
+                if (kept.size() < most) {
+                  kept.put(frame, levels);
+                }
+              } catch (UnreadableFrame e) {
+                unread.add(new Aligned.Unread(frame, e.fault()));
+              }
+              first.progress().step(done.incrementAndGet(), frames.size());
+            });
+      }
+      List<Frame> read = frames.stream().filter(detail::containsKey).toList();
+      if (read.isEmpty()) {
+        throw new WorkFailed(
+            Phrasebook.say("refused.none-of-the-frames-could", unread.get(0).frame().file()));
+      }
+      Frame reference = reference(read, detail);
+      return matched(reference, read, kept, unread, memory, room);
+    }
+  }
+
+  private Aligned matched(
+      Frame reference,
+      List<Frame> read,
+      Map<Frame, GreyLevels> kept,
+      List<Aligned.Unread> unread,
+      DecodeMemory memory,
+      Workroom room) {
+    Map<Frame, SceneMatcher.Match> matches = new ConcurrentHashMap<>();
+    SceneMatcher matcher;
+    try {
+      matcher = new SceneMatcher(of(reference, kept, memory), freedom);
+    } catch (UnreadableFrame e) {
+      throw new WorkFailed(Phrasebook.say("refused.none-of-the-frames-could", e.file()), e);
+    }
+    AtomicInteger done = new AtomicInteger();
+    Workroom second = room.share(0.5, 1);
+    try (Workers crew = room.crew(GreyLevels.heldBytes(reference.layout()))) {
+      crew.forEach(
+          read.size(),
+          (i, worker) -> {
+            room.cancellation().check();
+            Frame frame = read.get(i);
+            if (frame != reference) {
+              try {
+                matcher.match(of(frame, kept, memory)).ifPresent(m -> matches.put(frame, m));
+              } catch (UnreadableFrame e) {
+                unread.add(new Aligned.Unread(frame, e.fault()));
+              }
+            }
+            kept.remove(frame);
+            second.progress().step(done.incrementAndGet(), read.size());
+          });
+    }
+    List<Frame> aligned = new ArrayList<>();
+    List<Alignment> alignments = new ArrayList<>();
+    List<Unmatched> failures = new ArrayList<>();
+    for (Frame frame : read) {
+      SceneMatcher.Match match = matches.get(frame);
+      if (frame == reference) {
+        aligned.add(frame);
+        alignments.add(new Alignment(frame.file(), 0, 0, 0, Homography.IDENTITY, List.of()));
+      } else if (match != null) {
+        aligned.add(frame);
+        alignments.add(
+            new Alignment(
+                frame.file(),
+                match.compared(),
+                match.agreeing(),
+                match.rmsPixels(),
+                match.map(),
+                match.misses()));
+      } else if (unread.stream().noneMatch(u -> u.frame() == frame)) {
+        failures.add(new Unmatched(frame.file(), Unmatched.NO_STARS_LOOKED_FOR));
+      }
+    }
+    return new Aligned(reference, List.of(), aligned, alignments, failures, List.copyOf(unread));
+  }
+
+  private static GreyLevels of(Frame frame, Map<Frame, GreyLevels> kept, DecodeMemory memory)
+      throws UnreadableFrame {
+    GreyLevels known = kept.get(frame);
+    return known == null ? levels(frame, memory) : known;
+  }
+
+  private static GreyLevels levels(Frame frame, DecodeMemory memory) throws UnreadableFrame {
+    try (PixelSource source = PictureReader.open(frame, memory)) {
+      return GreyLevels.of(source);
+    }
+  }
+
+  private Frame reference(List<Frame> frames, Map<Frame, Double> detail) {
+    if (wantedReference.isPresent()) {
+      return frames.get(StarAligner.indexOf(frames, wantedReference.get()));
+    }
+    Frame best = frames.get(0);
+    for (Frame frame : frames) {
+      best = detail.get(frame) > detail.get(best) ? frame : best;
+    }
+    return best;
+  }
+}

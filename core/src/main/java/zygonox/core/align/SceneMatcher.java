@@ -1,0 +1,525 @@
+package zygonox.core.align;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import org.hipparchus.exception.MathRuntimeException;
+import org.hipparchus.linear.Array2DRowRealMatrix;
+import org.hipparchus.linear.ArrayRealVector;
+import org.hipparchus.linear.LUDecomposition;
+import org.hipparchus.linear.RealVector;
+
+/**
+ * Finds the projective map between two pictures of one scene. At the smallest size all shifts and
+ * some turns are tried by normalised correlation; from there on the places with the clearest edges
+ * pull the map right, size by size (S. Baker and I. Matthews, "Lucas-Kanade 20 years on", IJCV 56,
+ * 221, 2004, the inverse compositional way), brightness and contrast being free. What disagrees, as
+ * people, leaves and water do, loses its weight (A. Beaton and J. Tukey, Technometrics 16, 147,
+ * 1974).
+ */
+final class SceneMatcher {
+  /** What may differ between the two. */
+  enum Freedom {
+    /** Along and down only. */
+    SHIFT,
+    /** Any view of a flat or far scene. */
+    PERSPECTIVE
+  }
+
+  private static final int[] SHIFT = {2, 5};
+  private static final int[] AFFINE = {0, 1, 2, 3, 4, 5};
+  private static final int[] PROJECTIVE = {0, 1, 2, 3, 4, 5, 6, 7};
+
+  /** Turns that are tried, degrees either way, and between them. */
+  private static final double TURN_DEG = 16;
+
+  private static final double TURN_STEP_DEG = 2;
+
+  /** Shifts that are tried, as a share of the picture. */
+  private static final double SHIFT_SHARE = 0.3;
+
+  /** Below this correlation two pictures are of different scenes; common practice, no source. */
+  private static final double LEAST_CORRELATION = 0.5;
+
+  /** Sizes up to here are matched by shifts and turns, from there on by perspective too. */
+  private static final int SMALL = 400;
+
+  private static final int COLUMNS = 48;
+  private static final int ROWS = 32;
+
+  /** Places of each cell that are compared: those with the clearest edges. */
+  private static final int PER_CELL = 80;
+
+  /** A place is one where brightness changes by so many times what noise alone does. */
+  private static final float CLEAR = 1.4f;
+
+  private static final int ROUNDS = 40;
+
+  /** Tukey's constant for 95 % efficiency. */
+  private static final double TUKEY = 4.685;
+
+  /** Places that move by less are where they belong, in pixels of a size. */
+  private static final double SETTLED = 0.001;
+
+  private final GreyLevels reference;
+  private final Freedom freedom;
+  private final List<Places> places = new ArrayList<>();
+
+  /** The places of one size that are compared: where they are, and how brightness changes there. */
+  private record Places(
+      int[] x, int[] y, float[] grey, float[] across, float[] down, float[] worth) {}
+
+  SceneMatcher(GreyLevels reference, Freedom freedom) {
+    this.reference = reference;
+    this.freedom = freedom;
+    reference.levels().forEach(l -> places.add(places(l)));
+  }
+
+  /**
+   * A match.
+   *
+   * @param map from the frame's pixels onto the reference's
+   * @param compared places that were compared
+   * @param agreeing those of them that agree
+   * @param misses how far parts of the picture still lie off
+   */
+  record Match(Homography map, int compared, int agreeing, List<Miss> misses) {
+    double rmsPixels() {
+      double sum = 0;
+      for (Miss miss : misses) {
+        sum += miss.dx() * miss.dx() + miss.dy() * miss.dy();
+      }
+      return misses.isEmpty() ? 0 : Math.sqrt(sum / misses.size());
+    }
+  }
+
+  private static Places places(GreyLevels.Level level) {
+    float[] around = around(level);
+    float noise = quiet(around);
+    int columns = Math.min(COLUMNS, level.width() / 6);
+    int rows = Math.min(ROWS, level.height() / 6);
+    List<int[]> chosen = new ArrayList<>();
+    float[] strengths = new float[0];
+    for (int r = 0; r < rows; r++) {
+      for (int c = 0; c < columns; c++) {
+        int left = Math.max(2, c * level.width() / columns);
+        int right = Math.min(level.width() - 2, (c + 1) * level.width() / columns);
+        int top = Math.max(2, r * level.height() / rows);
+        int bottom = Math.min(level.height() - 2, (r + 1) * level.height() / rows);
+        int count = Math.max(0, right - left) * Math.max(0, bottom - top);
+        if (count == 0) {
+          continue;
+        }
+        strengths = strengths.length < count ? new float[count] : strengths;
+        int k = 0;
+        for (int y = top; y < bottom; y++) {
+          for (int x = left; x < right; x++) {
+            strengths[k++] = around[y * level.width() + x];
+          }
+        }
+        float[] sorted = Arrays.copyOf(strengths, count);
+        Arrays.sort(sorted);
+        float least = Math.max(CLEAR * noise + 1e-7f, sorted[Math.max(0, count - PER_CELL)]);
+        k = 0;
+        for (int y = top; y < bottom; y++) {
+          for (int x = left; x < right; x++) {
+            if (strengths[k++] >= least) {
+              chosen.add(new int[] {x, y});
+            }
+          }
+        }
+      }
+    }
+    int n = chosen.size();
+    Places places =
+        new Places(new int[n], new int[n], new float[n], new float[n], new float[n], new float[n]);
+    for (int i = 0; i < n; i++) {
+      int x = chosen.get(i)[0];
+      int y = chosen.get(i)[1];
+      places.x[i] = x;
+      places.y[i] = y;
+      places.grey[i] = level.at(x, y);
+      places.across[i] = across(level, x, y);
+      places.down[i] = down(level, x, y);
+      // What noise adds to slopes would add its own wandering to the map.
+      float whole = around[y * level.width() + x];
+      places.worth[i] = (whole - noise) / whole;
+    }
+    return places;
+  }
+
+  /** How strongly brightness changes about each place: the mean over five by five. */
+  private static float[] around(GreyLevels.Level level) {
+    int width = level.width();
+    int height = level.height();
+    float[] own = new float[width * height];
+    for (int y = 2; y < height - 2; y++) {
+      for (int x = 2; x < width - 2; x++) {
+        own[y * width + x] = strength(level, x, y);
+      }
+    }
+    float[] across = new float[width * height];
+    for (int y = 0; y < height; y++) {
+      for (int x = 2; x < width - 2; x++) {
+        int i = y * width + x;
+        across[i] = own[i - 2] + own[i - 1] + own[i] + own[i + 1] + own[i + 2];
+      }
+    }
+    for (int y = 2; y < height - 2; y++) {
+      for (int x = 2; x < width - 2; x++) {
+        int i = y * width + x;
+        float sum = across[i - 2 * width] + across[i - width] + across[i];
+        own[i] = (sum + across[i + width] + across[i + 2 * width]) / 25;
+      }
+    }
+    return own;
+  }
+
+  /** What the quietest fifth of a picture has: noise, in all but the most crowded. */
+  private static float quiet(float[] around) {
+    int step = Math.max(1, around.length / 50_000);
+    float[] some = new float[around.length / step];
+    for (int i = 0; i < some.length; i++) {
+      some[i] = around[i * step];
+    }
+    Arrays.sort(some);
+    return some[some.length / 5];
+  }
+
+  private static float strength(GreyLevels.Level level, int x, int y) {
+    float a = across(level, x, y);
+    float d = down(level, x, y);
+    return a * a + d * d;
+  }
+
+  /** Five-point slopes: a cubic through the neighbours. */
+  private static float across(GreyLevels.Level l, int x, int y) {
+    return (8 * (l.at(x + 1, y) - l.at(x - 1, y)) - l.at(x + 2, y) + l.at(x - 2, y)) / 12;
+  }
+
+  private static float down(GreyLevels.Level l, int x, int y) {
+    return (8 * (l.at(x, y + 1) - l.at(x, y - 1)) - l.at(x, y + 2) + l.at(x, y - 2)) / 12;
+  }
+
+  /** Matches a frame; empty when it shows another scene, or nothing clear enough. */
+  Optional<Match> match(GreyLevels frame) {
+    int smallest = reference.levels().size() - 1;
+    // From the reference's pixels to the frame's, at each size.
+    Homography map = coarse(frame.levels().get(smallest));
+    for (int l = smallest; l >= 0; l--) {
+      GreyLevels.Level level = frame.levels().get(l);
+      int[] free = freedom == Freedom.SHIFT ? SHIFT : level.width() < SMALL ? AFFINE : PROJECTIVE;
+      map = settle(places.get(l), level, map, free);
+      if (map == null) {
+        return Optional.empty();
+      }
+      if (l == Math.max(0, smallest - 1)
+          && correlation(reference.levels().get(l), level, map) < LEAST_CORRELATION) {
+        return Optional.empty();
+      }
+      map = l == 0 ? map : scaled(map, 2);
+    }
+    return Optional.of(told(frame.levels().get(0), map));
+  }
+
+  /** The same map for pictures so many times as large. */
+  private static Homography scaled(Homography map, int times) {
+    double off = (times - 1) / 2.0;
+    Homography up = new Homography(new double[] {times, 0, off, 0, times, off, 0, 0, 1});
+    return up.after(map).after(up.inverse());
+  }
+
+  private Homography coarse(GreyLevels.Level frame) {
+    GreyLevels.Level here = reference.levels().get(reference.levels().size() - 1);
+    double best = -2;
+    Homography found = Homography.IDENTITY;
+    double most = freedom == Freedom.SHIFT ? 0 : TURN_DEG;
+    int reachX = (int) (SHIFT_SHARE * here.width());
+    int reachY = (int) (SHIFT_SHARE * here.height());
+    for (double turn = -most; turn <= most; turn += TURN_STEP_DEG) {
+      GreyLevels.Level turned = turn == 0 ? frame : turned(frame, turn);
+      for (int dy = -reachY; dy <= reachY; dy += 2) {
+        for (int dx = -reachX; dx <= reachX; dx += 2) {
+          double value = shiftedCorrelation(here, turned, dx, dy);
+          if (value > best) {
+            best = value;
+            found = turning(here, turn).after(shift(dx, dy));
+          }
+        }
+      }
+    }
+    return found;
+  }
+
+  private static Homography shift(double dx, double dy) {
+    return new Homography(new double[] {1, 0, dx, 0, 1, dy, 0, 0, 1});
+  }
+
+  /** From a turned picture's pixels to those of the one that was turned. */
+  private static Homography turning(GreyLevels.Level level, double deg) {
+    double cos = Math.cos(Math.toRadians(deg));
+    double sin = Math.sin(Math.toRadians(deg));
+    double x = (level.width() - 1) / 2.0;
+    double y = (level.height() - 1) / 2.0;
+    return new Homography(
+        new double[] {cos, -sin, x - cos * x + sin * y, sin, cos, y - sin * x - cos * y, 0, 0, 1});
+  }
+
+  private static GreyLevels.Level turned(GreyLevels.Level from, double deg) {
+    Homography map = turning(from, deg);
+    float[] grey = new float[from.grey().length];
+    for (int y = 0; y < from.height(); y++) {
+      for (int x = 0; x < from.width(); x++) {
+        grey[y * from.width() + x] =
+            from.at((int) Math.round(map.x(x, y)), (int) Math.round(map.y(x, y)));
+      }
+    }
+    return new GreyLevels.Level(from.width(), from.height(), grey);
+  }
+
+  /** Normalised correlation of the overlap, every second pixel, less where it is small. */
+  private static double shiftedCorrelation(GreyLevels.Level a, GreyLevels.Level b, int dx, int dy) {
+    Sums sums = new Sums();
+    int left = Math.max(0, -dx);
+    int right = Math.min(a.width(), b.width() - dx);
+    int top = Math.max(0, -dy);
+    int bottom = Math.min(a.height(), b.height() - dy);
+    for (int y = top; y < bottom; y += 2) {
+      for (int x = left; x < right; x += 2) {
+        sums.add(a.grey()[y * a.width() + x], b.grey()[(y + dy) * b.width() + x + dx]);
+      }
+    }
+    double overlap = 4.0 * sums.count / ((double) a.width() * a.height());
+    return sums.correlation() * Math.min(1, 0.7 + 0.3 * overlap);
+  }
+
+  private static double correlation(GreyLevels.Level a, GreyLevels.Level b, Homography map) {
+    Sums sums = new Sums();
+    for (int y = 0; y < a.height(); y += 2) {
+      for (int x = 0; x < a.width(); x += 2) {
+        double bx = map.x(x, y);
+        double by = map.y(x, y);
+        if (bx >= 0 && by >= 0 && bx <= b.width() - 1 && by <= b.height() - 1) {
+          sums.add(a.grey()[y * a.width() + x], b.between(bx, by));
+        }
+      }
+    }
+    return sums.count < a.width() ? 0 : sums.correlation();
+  }
+
+  private static final class Sums {
+    private int count;
+    private double a;
+    private double b;
+    private double aa;
+    private double bb;
+    private double ab;
+
+    void add(float one, float other) {
+      count++;
+      a += one;
+      b += other;
+      aa += (double) one * one;
+      bb += (double) other * other;
+      ab += (double) one * other;
+    }
+
+    double correlation() {
+      double va = aa - a * a / count;
+      double vb = bb - b * b / count;
+      return va <= 0 || vb <= 0 ? 0 : (ab - a * b / count) / Math.sqrt(va * vb);
+    }
+  }
+
+  /** Lets the places of one size pull the map right; null when they cannot. */
+  private Homography settle(Places at, GreyLevels.Level frame, Homography start, int[] free) {
+    Homography map = start;
+    int n = at.x.length;
+    double half = Math.max(frame.width(), frame.height()) / 2.0;
+    double middleX = (frame.width() - 1) / 2.0;
+    double middleY = (frame.height() - 1) / 2.0;
+    int unknown = free.length + 2;
+    float[] seen = new float[n];
+    float[] off = new float[n];
+    double[] slopes = new double[8];
+    double[] row = new double[unknown];
+    for (int round = 0; round < ROUNDS; round++) {
+      int inside = look(at, frame, map, seen);
+      if (inside < 4 * unknown) {
+        return null;
+      }
+      double scale = scale(at, seen, off);
+      double[][] normal = new double[unknown][unknown];
+      double[] right = new double[unknown];
+      for (int i = 0; i < n; i++) {
+        if (Float.isNaN(seen[i])) {
+          continue;
+        }
+        double u = off[i] / (TUKEY * scale);
+        if (Math.abs(u) >= 1) {
+          continue;
+        }
+        double weight = at.worth[i] * (1 - u * u) * (1 - u * u);
+        double x = (at.x[i] - middleX) / half;
+        double y = (at.y[i] - middleY) / half;
+        slopes(at.across[i] * half, at.down[i] * half, x, y, slopes);
+        for (int k = 0; k < free.length; k++) {
+          row[k] = slopes[free[k]];
+        }
+        row[free.length] = at.grey[i];
+        row[free.length + 1] = 1;
+        double difference = seen[i] - at.grey[i];
+        for (int r = 0; r < unknown; r++) {
+          double weighted = weight * row[r];
+          right[r] += weighted * difference;
+          for (int c = r; c < unknown; c++) {
+            normal[r][c] += weighted * row[c];
+          }
+        }
+      }
+      double[] step = solved(normal, right);
+      if (step == null) {
+        return null;
+      }
+      double[] change = new double[8];
+      for (int k = 0; k < free.length; k++) {
+        change[free[k]] = step[k];
+      }
+      Homography nudge = nudge(change, half, middleX, middleY);
+      map = map.after(nudge.inverse());
+      double moved = 0;
+      for (double x : new double[] {0, frame.width() - 1.0}) {
+        for (double y : new double[] {0, frame.height() - 1.0}) {
+          moved = Math.max(moved, Math.hypot(nudge.x(x, y) - x, nudge.y(x, y) - y));
+        }
+      }
+      if (moved < SETTLED) {
+        break;
+      }
+      if (!(moved < half)) {
+        return null;
+      }
+    }
+    return map;
+  }
+
+  /** How brightness at a place answers to each number of the map, in coordinates of about 1. */
+  private static void slopes(double across, double down, double x, double y, double[] into) {
+    into[0] = across * x;
+    into[1] = across * y;
+    into[2] = across;
+    into[3] = down * x;
+    into[4] = down * y;
+    into[5] = down;
+    double towards = -(across * x + down * y);
+    into[6] = towards * x;
+    into[7] = towards * y;
+  }
+
+  private static Homography nudge(double[] d, double half, double middleX, double middleY) {
+    Homography small =
+        new Homography(new double[] {1 + d[0], d[1], d[2], d[3], 1 + d[4], d[5], d[6], d[7], 1});
+    Homography into =
+        new Homography(
+            new double[] {1 / half, 0, -middleX / half, 0, 1 / half, -middleY / half, 0, 0, 1});
+    return into.inverse().after(small).after(into);
+  }
+
+  private static double[] solved(double[][] normal, double[] right) {
+    for (int r = 0; r < normal.length; r++) {
+      normal[r][r] *= 1 + 1e-9;
+      for (int c = 0; c < r; c++) {
+        normal[r][c] = normal[c][r];
+      }
+    }
+    try {
+      RealVector solution =
+          new LUDecomposition(new Array2DRowRealMatrix(normal, false))
+              .getSolver()
+              .solve(new ArrayRealVector(right, false));
+      return solution.toArray();
+    } catch (MathRuntimeException e) {
+      return null;
+    }
+  }
+
+  /** What the frame shows at each place; not a number outside of it. */
+  private static int look(Places at, GreyLevels.Level frame, Homography map, float[] into) {
+    int inside = 0;
+    for (int i = 0; i < into.length; i++) {
+      double x = map.x(at.x[i], at.y[i]);
+      double y = map.y(at.x[i], at.y[i]);
+      boolean in = x >= 1 && y >= 1 && x <= frame.width() - 2 && y <= frame.height() - 2;
+      into[i] = in ? frame.between(x, y) : Float.NaN;
+      inside += in ? 1 : 0;
+    }
+    return inside;
+  }
+
+  /** How far the two differ usually, brightness and contrast set aside. */
+  private static double scale(Places at, float[] seen, float[] off) {
+    Sums sums = new Sums();
+    for (int i = 0; i < seen.length; i++) {
+      if (!Float.isNaN(seen[i])) {
+        sums.add(at.grey[i], seen[i]);
+      }
+    }
+    double spread = sums.aa - sums.a * sums.a / sums.count;
+    double gain = spread <= 0 ? 1 : (sums.ab - sums.a * sums.b / sums.count) / spread;
+    double bias = (sums.b - gain * sums.a) / sums.count;
+    float[] sizes = new float[sums.count];
+    int k = 0;
+    for (int i = 0; i < seen.length; i++) {
+      off[i] = (float) (seen[i] - gain * at.grey[i] - bias);
+      if (!Float.isNaN(seen[i])) {
+        sizes[k++] = Math.abs(off[i]);
+      }
+    }
+    Arrays.sort(sizes);
+    return Math.max(1e-5, 1.4826 * sizes[sizes.length / 2]);
+  }
+
+  /** The map in the frame's own pixels, and how well parts of the picture agree with it. */
+  private Match told(GreyLevels.Level frame, Homography map) {
+    Places at = places.get(0);
+    float[] seen = new float[at.x.length];
+    float[] off = new float[at.x.length];
+    int compared = look(at, frame, map, seen);
+    double scale = scale(at, seen, off);
+    int agreeing = 0;
+    int columns = 8;
+    int rows = 6;
+    double[][] sums = new double[columns * rows][6];
+    for (int i = 0; i < seen.length; i++) {
+      if (Float.isNaN(seen[i]) || Math.abs(off[i]) > TUKEY / 2 * scale) {
+        continue;
+      }
+      agreeing++;
+      int cell = at.y[i] * rows / frame.height() * columns + at.x[i] * columns / frame.width();
+      double[] s = sums[cell];
+      s[0] += at.across[i] * at.across[i];
+      s[1] += at.across[i] * at.down[i];
+      s[2] += at.down[i] * at.down[i];
+      s[3] += at.across[i] * off[i];
+      s[4] += at.down[i] * off[i];
+      s[5]++;
+    }
+    int shrink = reference.shrink();
+    List<Miss> misses = new ArrayList<>();
+    for (int cell = 0; cell < sums.length; cell++) {
+      double[] s = sums[cell];
+      double det = s[0] * s[2] - s[1] * s[1];
+      if (s[5] >= PER_CELL && det > 1e-12) {
+        misses.add(
+            new Miss(
+                (cell % columns + 0.5) * frame.width() * shrink / columns,
+                (cell / columns + 0.5) * frame.height() * shrink / rows,
+                -shrink * (s[2] * s[3] - s[1] * s[4]) / det,
+                -shrink * (s[0] * s[4] - s[1] * s[3]) / det));
+      }
+    }
+    Homography whole = shrink == 1 ? map : scaled(map, shrink);
+    return new Match(whole.inverse(), compared, agreeing, misses);
+  }
+}
