@@ -10,6 +10,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
@@ -46,6 +47,7 @@ import zygonox.core.recipe.Destination;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.RecipeFile;
 import zygonox.core.recipe.Selection;
+import zygonox.core.recipe.SkyAndGround;
 import zygonox.core.recipe.Weights;
 import zygonox.core.words.BlendWords;
 import zygonox.core.words.RecipeWords;
@@ -117,6 +119,27 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--develop", paramLabel = "LIST")
   private String develop;
+
+  @Option(names = "--mask", paramLabel = "FRAME=FILE")
+  private Map<Path, Path> masks;
+
+  @Option(names = "--sky-mask", paramLabel = "WHICH")
+  private String skyMask;
+
+  @Option(names = "--hold-ground")
+  private boolean holdGround;
+
+  @Option(names = "--ground", paramLabel = "PATH")
+  private List<Path> ground;
+
+  @Option(names = "--ground-method", paramLabel = "METHOD")
+  private String groundMethod;
+
+  @Option(names = "--ground-as-is")
+  private boolean groundAsIs;
+
+  @Option(names = "--edge", paramLabel = "PX")
+  private Double edge;
 
   @Option(names = "--crop", paramLabel = "AREA")
   private String crop;
@@ -248,10 +271,42 @@ final class BlendCommand implements Callable<Integer> {
     recipe = mono ? recipe.withMono(true) : recipe;
     recipe = matchLight ? recipe.withMatchLight(true) : recipe;
     recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
+    recipe = masks == null ? recipe : recipe.withMasks(masks);
+    recipe = recipe.withGround(ground(recipe.ground()));
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);
     recipe = crop == null ? recipe : recipe.withCrop(Crop.parse(crop));
     recipe = depth == null ? recipe : recipe.withDepth(Depth.ofBits(depth));
     return quality == null ? recipe : recipe.withJpeg(new JpegQuality(quality, true));
+  }
+
+  /** Any word of sky or ground means that they are blended by themselves. */
+  private Optional<SkyAndGround> ground(Optional<SkyAndGround> given) {
+    boolean said = holdGround || skyMask != null || ground != null;
+    if (!said && given.isEmpty()) {
+      if (groundMethod != null || groundAsIs || edge != null) {
+        String option =
+            groundMethod != null ? "ground-method" : groundAsIs ? "ground-as-is" : "edge";
+        throw InvalidInput.about(option, Words.say("shell.no-ground-held"));
+      }
+      return given;
+    }
+    SkyAndGround before =
+        given.orElse(
+            new SkyAndGround(
+                Optional.empty(), List.of(), Optional.empty(), false, OptionalDouble.empty()));
+    Optional<Path> mask =
+        skyMask == null
+            ? before.mask()
+            : "auto".equalsIgnoreCase(skyMask) ? Optional.empty() : Optional.of(Path.of(skyMask));
+    return Optional.of(
+        new SkyAndGround(
+            mask,
+            ground == null ? before.frames() : ground,
+            groundMethod == null
+                ? before.method()
+                : Optional.of(choice("--ground-method", groundMethod, BlendMethod.class)),
+            groundAsIs || before.asIs(),
+            edge == null ? before.edgePixels() : OptionalDouble.of(edge)));
   }
 
   private Calibration calibration(Calibration given) {

@@ -29,6 +29,7 @@ class ArchitectureTest {
     "align",
     "measure",
     "develop",
+    "mend",
     "combine",
     "recipe",
     "camera",

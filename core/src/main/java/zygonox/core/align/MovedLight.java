@@ -238,13 +238,8 @@ final class MovedLight implements LightSource {
   }
 
   @Override
-  public int coveredFrom(int row) {
-    return spans.from(row);
-  }
-
-  @Override
-  public int coveredTo(int row) {
-    return spans.to(row);
+  public int[] covered(int row) {
+    return new int[] {spans.from(row), spans.to(row)};
   }
 
   @Override

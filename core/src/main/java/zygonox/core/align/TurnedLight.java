@@ -102,13 +102,8 @@ final class TurnedLight implements LightSource {
   }
 
   @Override
-  public int coveredFrom(int row) {
-    return spans.from(row);
-  }
-
-  @Override
-  public int coveredTo(int row) {
-    return spans.to(row);
+  public int[] covered(int row) {
+    return new int[] {spans.from(row), spans.to(row)};
   }
 
   @Override

@@ -56,13 +56,8 @@ public final class AdaptedSource implements PixelSource {
   }
 
   @Override
-  public int coveredFrom(int row) {
-    return from.coveredFrom(row);
-  }
-
-  @Override
-  public int coveredTo(int row) {
-    return from.coveredTo(row);
+  public int[] covered(int row) {
+    return from.covered(row);
   }
 
   @Override

@@ -3,46 +3,42 @@ package zygonox.core.combine;
 import zygonox.core.format.RowSource;
 
 /**
- * Which columns of each row one frame covers. A frame moved onto the reference by a projective map
- * is a convex figure, so that each row is covered in one piece.
+ * Which columns of each row one frame covers: in one piece where it was moved by a projective map,
+ * which keeps it a convex figure, in several where part of it is masked.
  */
 final class Coverage {
-  // Two numbers a row, or null where the frame covers everything.
-  private final int[] spans;
-  private final int width;
+  // For each row where pieces begin and end, or null where the frame covers everything.
+  private final int[][] pieces;
+  private final int[] wholeRow;
 
-  private Coverage(int[] spans, int width) {
-    this.spans = spans;
-    this.width = width;
+  private Coverage(int[][] pieces, int width) {
+    this.pieces = pieces;
+    this.wholeRow = new int[] {0, width};
   }
 
   static Coverage of(RowSource source) {
     int height = source.layout().height();
     int width = source.layout().width();
-    int[] spans = new int[2 * height];
+    int[][] pieces = new int[height][];
     boolean whole = true;
     for (int y = 0; y < height; y++) {
-      spans[2 * y] = source.coveredFrom(y);
-      spans[2 * y + 1] = source.coveredTo(y);
-      whole &= spans[2 * y] == 0 && spans[2 * y + 1] == width;
+      pieces[y] = source.covered(y);
+      whole &= pieces[y].length == 2 && pieces[y][0] == 0 && pieces[y][1] == width;
     }
-    return new Coverage(whole ? null : spans, width);
+    return new Coverage(whole ? null : pieces, width);
   }
 
   /** Of a frame that did not take part. */
   static Coverage none(int height) {
-    return new Coverage(new int[2 * height], 0);
+    return new Coverage(new int[height][0], 0);
   }
 
-  int from(int row) {
-    return spans == null ? 0 : spans[2 * row];
-  }
-
-  int to(int row) {
-    return spans == null ? width : spans[2 * row + 1];
+  /** See {@link RowSource#covered}. */
+  int[] pieces(int row) {
+    return pieces == null ? wholeRow : pieces[row];
   }
 
   boolean isWhole() {
-    return spans == null;
+    return pieces == null;
   }
 }

@@ -32,8 +32,11 @@ public final class CoverageMap {
     Arrays.fill(into, 0, layout.width(), 0);
     int[] change = new int[layout.width() + 1];
     for (Coverage frame : frames) {
-      change[frame.from(y)]++;
-      change[frame.to(y)]--;
+      int[] pieces = frame.pieces(y);
+      for (int i = 0; i < pieces.length; i += 2) {
+        change[pieces[i]]++;
+        change[pieces[i + 1]]--;
+      }
     }
     int count = 0;
     for (int x = 0; x < layout.width(); x++) {

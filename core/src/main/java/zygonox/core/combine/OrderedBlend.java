@@ -257,12 +257,11 @@ final class OrderedBlend<S extends RowSource> {
       boolean partly = false;
       int samples = lane.order().pixelSamples(layout);
       for (int f = 0; f < sources.size() && !partly; f++) {
-        int from = sources.get(f).coveredFrom(row) * samples;
-        int to = sources.get(f).coveredTo(row) * samples;
-        if (from <= x && to >= x + count) {
+        int covered = covered(sources.get(f).covered(row), samples, x, count);
+        if (covered == count) {
           columns.gather(f, weights[f], at, whole++, 0, count);
         } else {
-          partly = from < x + count && to > x;
+          partly = covered > 0;
         }
       }
       if (partly || whole == 0) {
@@ -272,15 +271,26 @@ final class OrderedBlend<S extends RowSource> {
       }
     }
 
+    /** How many of a piece's samples lie in what a frame covers. */
+    private static int covered(int[] pieces, int samples, int x, int count) {
+      int covered = 0;
+      for (int p = 0; p < pieces.length; p += 2) {
+        int from = Math.max(x, pieces[p] * samples);
+        int to = Math.min(x + count, pieces[p + 1] * samples);
+        covered += Math.max(0, to - from);
+      }
+      return covered;
+    }
+
     /** At the ragged edge of a moved frame, where each column has its own frames. */
     private void oneByOne(int row, int x, int count, int at, ResultRows result, int into) {
       int lines = lane.order().lines(layout);
+      List<int[]> pieces = sources.stream().map(s -> s.covered(row)).toList();
       for (int i = 0; i < count; i++) {
         int column = (x + i) / lane.order().pixelSamples(layout);
         int n = 0;
         for (int f = 0; f < sources.size(); f++) {
-          S source = sources.get(f);
-          if (column >= source.coveredFrom(row) && column < source.coveredTo(row)) {
+          if (covered(pieces.get(f), 1, column, 1) == 1) {
             columns.gather(f, weights[f], at + i, n++, 0, 1);
           }
         }

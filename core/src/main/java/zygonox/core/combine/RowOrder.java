@@ -61,11 +61,14 @@ enum RowOrder {
     PixelLayout layout = source.layout();
     int length = lineSamples(layout);
     for (int y = 0; y < rows; y++) {
-      int from = source.coveredFrom(firstRow + row + y) * pixelSamples(layout);
-      int to = source.coveredTo(firstRow + row + y) * pixelSamples(layout);
-      for (int line = 0; line < lines(layout) && to > from; line++) {
-        int strip = (y * lines(layout) + line) * length + from;
-        piece.take(strip, row * layout.rowSamples() + strip, to - from);
+      int[] pieces = source.covered(firstRow + row + y);
+      for (int p = 0; p < pieces.length; p += 2) {
+        int from = pieces[p] * pixelSamples(layout);
+        int to = pieces[p + 1] * pixelSamples(layout);
+        for (int line = 0; line < lines(layout) && to > from; line++) {
+          int strip = (y * lines(layout) + line) * length + from;
+          piece.take(strip, row * layout.rowSamples() + strip, to - from);
+        }
       }
     }
   }

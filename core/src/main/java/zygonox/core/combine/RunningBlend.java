@@ -250,9 +250,11 @@ final class RunningBlend<S extends RowSource> {
       float weight = (float) frames.get(f).weight();
       for (int y = 0; y < rows; y++) {
         int base = y * layout.width();
-        int to = base + coverage[f].to(firstRow + y);
-        for (int i = base + coverage[f].from(firstRow + y); i < to; i++) {
-          weights[i] += weight;
+        int[] pieces = coverage[f].pieces(firstRow + y);
+        for (int p = 0; p < pieces.length; p += 2) {
+          for (int i = base + pieces[p]; i < base + pieces[p + 1]; i++) {
+            weights[i] += weight;
+          }
         }
       }
     }

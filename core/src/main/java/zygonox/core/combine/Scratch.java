@@ -166,13 +166,8 @@ final class Scratch implements AutoCloseable {
     }
 
     @Override
-    public int coveredFrom(int row) {
-      return coverage.from(row);
-    }
-
-    @Override
-    public int coveredTo(int row) {
-      return coverage.to(row);
+    public int[] covered(int row) {
+      return coverage.pieces(row);
     }
 
     @Override

@@ -51,13 +51,8 @@ final class CalibratedLight implements LightSource {
   }
 
   @Override
-  public int coveredFrom(int row) {
-    return from.coveredFrom(row);
-  }
-
-  @Override
-  public int coveredTo(int row) {
-    return from.coveredTo(row);
+  public int[] covered(int row) {
+    return from.covered(row);
   }
 
   @Override

@@ -16,14 +16,12 @@ public interface RowSource extends AutoCloseable {
   /** Memory that the source holds between its first rows and {@link #close}, in bytes. */
   long heldBytes();
 
-  /** First column of a row that holds picture; before it the frame covers nothing. */
-  default int coveredFrom(int row) {
-    return 0;
-  }
-
-  /** Column after the last of a row that holds picture. */
-  default int coveredTo(int row) {
-    return layout().width();
+  /**
+   * The columns of a row that hold picture, piece by piece: the first of one, the one after its
+   * last, the first of the next, and so on. Elsewhere the frame covers nothing.
+   */
+  default int[] covered(int row) {
+    return new int[] {0, layout().width()};
   }
 
   @Override

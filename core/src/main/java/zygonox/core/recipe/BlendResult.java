@@ -46,6 +46,27 @@ public record BlendResult(
     CoverageMap.Counts coverage,
     int hotPixels,
     boolean darksUnlike) {
+  /** The same of a recipe that this was a part of. */
+  BlendResult partOf(Recipe whole, Path picture, int given, double wholeSeconds) {
+    return new BlendResult(
+        whole,
+        picture,
+        given,
+        used,
+        dropped,
+        width,
+        height,
+        wholeSeconds,
+        pixelMemoryBytes,
+        reference,
+        alignment,
+        noise,
+        starWidths,
+        coverage,
+        hotPixels,
+        darksUnlike);
+  }
+
   public BlendMethod method() {
     return recipe.method();
   }

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import zygonox.core.align.Aligned;
 import zygonox.core.align.Alignment;
+import zygonox.core.align.Homography;
 import zygonox.core.align.Moved;
 import zygonox.core.align.SceneAligner;
 import zygonox.core.align.StarAligner;
@@ -33,6 +34,8 @@ import zygonox.core.format.PictureReader;
 import zygonox.core.format.PixelSource;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.mend.FrameMask;
+import zygonox.core.mend.MaskedLight;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
@@ -60,12 +63,21 @@ public final class Blender {
   private static final int LEAST_SIDE = 16;
 
   private final Recipe recipe;
+  private final Optional<FrameMask> everyFrame;
 
   /**
    * @throws InvalidInput when the recipe contradicts itself
    */
   public Blender(Recipe recipe) {
+    this(recipe, Optional.empty());
+  }
+
+  /**
+   * @param everyFrame which part of each frame counts, on its own pixels
+   */
+  Blender(Recipe recipe, Optional<FrameMask> everyFrame) {
     this.recipe = recipe.checked();
+    this.everyFrame = everyFrame;
   }
 
   /**
@@ -80,6 +92,13 @@ public final class Blender {
    * @throws zygonox.core.work.Cancelled on cancellation; nothing is written then
    */
   public BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
+    return recipe.ground().isPresent()
+        ? new JoinedBlend(recipe).blend(set, to, watcher, room)
+        : blendAlone(set, to, watcher, room);
+  }
+
+  private BlendResult blendAlone(
+      FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
     OutputFormat format = OutputFormat.of(to.picture());
     WholeFile.checkPlace(to.picture(), to.ifPresent());
@@ -166,6 +185,7 @@ public final class Blender {
   private String key(List<Frame> frames, Optional<Aligned> aligned, Map<Frame, Double> weights) {
     StringBuilder how = new StringBuilder("grown 1 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
+    how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
     how.append(recipe.mono()).append(recipe.matchLight()).append(recipe.tone());
     aligned.ifPresent(
         a -> a.alignments().forEach(m -> how.append(Arrays.toString(m.matrix().rowMajor()))));
@@ -276,7 +296,7 @@ public final class Blender {
   }
 
   /** What lies between samples of 8 bits is kept; extremes are as deep as the frames. */
-  private Depth usualDepth(List<Frame> frames) {
+  Depth usualDepth(List<Frame> frames) {
     boolean deep = frames.stream().anyMatch(f -> f.layout().bits() == 16);
     return deep || recipe.method().isBetweenSamples() ? Depth.SIXTEEN : Depth.EIGHT;
   }
@@ -294,12 +314,13 @@ public final class Blender {
   }
 
   /** Frames as light, on the reference's pixels where there is one. */
-  private static List<Contribution<LightSource>> light(
+  private List<Contribution<LightSource>> light(
       FrameLane lane,
       List<Frame> frames,
       Optional<Aligned> aligned,
       Map<Frame, Double> weights,
       DecodeMemory memory) {
+    Map<Path, FrameMask> masks = masks(lane.layout());
     Map<Path, Alignment> moves = new HashMap<>();
     aligned.ifPresent(a -> a.alignments().forEach(m -> moves.put(m.file(), m)));
     List<Contribution<LightSource>> contributions = new ArrayList<>();
@@ -311,12 +332,29 @@ public final class Blender {
               weights.getOrDefault(frame, 1.0),
               () -> {
                 LightSource source = lane.open(frame, memory);
-                return move == null || move.isIdentity()
-                    ? source
-                    : Moved.onto(source, move.matrix());
+                Homography map = move == null ? Homography.IDENTITY : move.matrix();
+                LightSource moved =
+                    move == null || move.isIdentity() ? source : Moved.onto(source, map);
+                FrameMask own = masks.get(plain(frame.file()));
+                LightSource masked = own == null ? moved : new MaskedLight(moved, own, map);
+                return everyFrame.isEmpty()
+                    ? masked
+                    : new MaskedLight(masked, everyFrame.get(), map);
               }));
     }
     return contributions;
+  }
+
+  private Map<Path, FrameMask> masks(PixelLayout layout) {
+    Map<Path, FrameMask> masks = new HashMap<>();
+    recipe
+        .masks()
+        .forEach((frame, mask) -> masks.put(plain(frame), FrameMask.read("mask", mask, layout)));
+    return masks;
+  }
+
+  private static Path plain(Path file) {
+    return file.toAbsolutePath().normalize();
   }
 
   /**

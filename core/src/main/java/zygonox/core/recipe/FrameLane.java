@@ -68,6 +68,10 @@ final class FrameLane {
     }
   }
 
+  PixelLayout layout() {
+    return layout;
+  }
+
   private Map<Frame, float[]> offsets(
       List<Frame> frames, Frame reference, DecodeMemory memory, Workroom room)
       throws UnreadableFrame {

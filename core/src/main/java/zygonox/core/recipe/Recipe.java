@@ -3,6 +3,9 @@ package zygonox.core.recipe;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import zygonox.core.combine.AverageIn;
@@ -26,6 +29,8 @@ import zygonox.core.quantity.Phrasebook;
  * @param mono whether a mosaic's samples become one grey picture, no colours filled in
  * @param matchLight whether each frame's sky is made as bright as the reference's
  * @param tone the same development for every frame
+ * @param masks frames of which only a part counts: a picture for each in which that part is white
+ * @param ground where the ground comes from; empty: it is blended as the sky is
  * @param align how frames are brought onto each other
  * @param reference the frame the others are brought onto; empty: chosen
  * @param crop to which area the result is trimmed
@@ -43,6 +48,8 @@ public record Recipe(
     boolean mono,
     boolean matchLight,
     Tone tone,
+    Map<Path, Path> masks,
+    Optional<SkyAndGround> ground,
     Align align,
     Optional<Path> reference,
     Crop crop,
@@ -54,6 +61,8 @@ public record Recipe(
 
   public Recipe {
     InvalidInput.check("kappa", "value.kappa", kappa, 0.5, 20);
+    // In the order they were given, for the words and files that tell them.
+    masks = Collections.unmodifiableMap(new LinkedHashMap<>(masks));
   }
 
   /** Frames as they lie, with nothing said beyond the method. */
@@ -68,6 +77,8 @@ public record Recipe(
         false,
         false,
         Tone.NONE,
+        Map.of(),
+        Optional.empty(),
         Align.NONE,
         Optional.empty(),
         Crop.NONE,
@@ -102,6 +113,12 @@ public record Recipe(
     if (averageIn == AverageIn.ENCODED && usesLight()) {
       throw InvalidInput.about("average-in", Phrasebook.say("refused.encoded-in-light"));
     }
+    if (ground.isPresent() && align == Align.NONE) {
+      throw InvalidInput.about("hold-ground", Phrasebook.say("refused.ground-without-align"));
+    }
+    if (ground.isPresent() && !crop.equals(Crop.NONE)) {
+      throw InvalidInput.about("crop", Phrasebook.say("refused.crop-with-ground"));
+    }
     return this;
   }
 
@@ -118,7 +135,8 @@ public record Recipe(
         || !calibration.isNone()
         || mono
         || matchLight
-        || !tone.isNone();
+        || !tone.isNone()
+        || !masks.isEmpty();
   }
 
   public Recipe withSelection(Selection other) {
@@ -155,6 +173,14 @@ public record Recipe(
 
   public Recipe withTone(Tone other) {
     return with(d -> d.tone = other);
+  }
+
+  public Recipe withMasks(Map<Path, Path> other) {
+    return with(d -> d.masks = other);
+  }
+
+  public Recipe withGround(Optional<SkyAndGround> other) {
+    return with(d -> d.ground = other);
   }
 
   public Recipe withAlign(Align other, Optional<Path> onto) {
@@ -198,6 +224,8 @@ public record Recipe(
     private boolean mono;
     private boolean matchLight;
     private Tone tone;
+    private Map<Path, Path> masks;
+    private Optional<SkyAndGround> ground;
     private Align align;
     private Optional<Path> reference;
     private Crop crop;
@@ -215,6 +243,8 @@ public record Recipe(
       mono = from.mono;
       matchLight = from.matchLight;
       tone = from.tone;
+      masks = from.masks;
+      ground = from.ground;
       align = from.align;
       reference = from.reference;
       crop = from.crop;
@@ -234,6 +264,8 @@ public record Recipe(
           mono,
           matchLight,
           tone,
+          masks,
+          ground,
           align,
           reference,
           crop,

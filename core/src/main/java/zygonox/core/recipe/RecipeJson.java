@@ -9,9 +9,12 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
 import zygonox.core.combine.AverageIn;
@@ -56,6 +59,8 @@ public final class RecipeJson {
           "mono",
           "matchLight",
           "develop",
+          "masks",
+          "ground",
           "align",
           "reference",
           "crop",
@@ -126,6 +131,11 @@ public final class RecipeJson {
     if (!recipe.tone().isNone()) {
       root.put("develop", recipe.tone().term());
     }
+    if (!recipe.masks().isEmpty()) {
+      ObjectNode masks = root.putObject("masks");
+      recipe.masks().forEach((frame, mask) -> masks.put(relative(frame), relative(mask)));
+    }
+    recipe.ground().ifPresent(g -> root.set("ground", ground(g)));
     if (recipe.align() != Align.NONE) {
       root.put("align", term(recipe.align()));
     }
@@ -139,6 +149,20 @@ public final class RecipeJson {
     }
     recipe.others().fields().forEachRemaining(f -> root.set(f.getKey(), f.getValue()));
     return root;
+  }
+
+  private ObjectNode ground(SkyAndGround ground) {
+    ObjectNode node = JSON.createObjectNode();
+    ground.mask().ifPresent(m -> node.put("skyMask", relative(m)));
+    if (!ground.frames().isEmpty()) {
+      node.set("paths", paths(ground.frames()));
+    }
+    ground.method().ifPresent(m -> node.put("method", m.term()));
+    if (ground.asIs()) {
+      node.put("asIs", true);
+    }
+    ground.edgePixels().ifPresent(e -> node.put("edge", e));
+    return node;
   }
 
   /** The document as a text of a few lines. */
@@ -242,6 +266,8 @@ public final class RecipeJson {
                 root.has("reference")
                     ? Optional.of(absolute(JsonFields.text(root, "reference")))
                     : Optional.empty())
+            .withMasks(masks(root))
+            .withGround(ground(root))
             .withOthers(others(root));
     if (root.has("kappa")) {
       recipe = recipe.withKappa(JsonFields.number(root, "kappa"));
@@ -259,6 +285,31 @@ public final class RecipeJson {
       recipe = recipe.withJpeg(new JpegQuality((int) JsonFields.number(root, "quality"), true));
     }
     return recipe.checked();
+  }
+
+  private Map<Path, Path> masks(ObjectNode root) {
+    Map<Path, Path> masks = new LinkedHashMap<>();
+    root.path("masks")
+        .fields()
+        .forEachRemaining(f -> masks.put(absolute(f.getKey()), absolute(f.getValue().asText())));
+    return masks;
+  }
+
+  private Optional<SkyAndGround> ground(ObjectNode root) {
+    if (!(root.path("ground") instanceof ObjectNode node)) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        new SkyAndGround(
+            node.has("skyMask")
+                ? Optional.of(absolute(JsonFields.text(node, "skyMask")))
+                : Optional.empty(),
+            paths(node.path("paths")),
+            term(node, "method", BlendMethod.class),
+            node.path("asIs").asBoolean(),
+            node.has("edge")
+                ? OptionalDouble.of(JsonFields.number(node, "edge"))
+                : OptionalDouble.empty()));
   }
 
   private Calibration calibration(ObjectNode root) {

@@ -14,6 +14,7 @@ import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.Selection;
+import zygonox.core.recipe.SkyAndGround;
 import zygonox.core.recipe.Weights;
 
 /** A recipe as a sentence and as a command line; both keep silent about what is usual. */
@@ -70,6 +71,10 @@ public final class RecipeWords {
     if (recipe.weights() == Weights.QUALITY) {
       text.append(Words.say("recipe.weighted"));
     }
+    if (!recipe.masks().isEmpty()) {
+      text.append(Words.say("recipe.masks", recipe.masks().size()));
+    }
+    recipe.ground().ifPresent(g -> ground(g, text));
     if (recipe.crop().equals(Crop.COMMON)) {
       text.append(Words.say("recipe.crop-common"));
     } else if (!recipe.crop().equals(Crop.NONE)) {
@@ -77,6 +82,18 @@ public final class RecipeWords {
     }
     recipe.depth().ifPresent(d -> text.append(Words.say("recipe.depth", d.bits())));
     return text.append('.').toString();
+  }
+
+  private static void ground(SkyAndGround ground, StringBuilder text) {
+    text.append(
+        ground.frames().isEmpty()
+            ? Words.say("recipe.hold-ground")
+            : Words.say("recipe.hold-ground-from", named(ground.frames())));
+    ground.method().ifPresent(m -> text.append(Words.say("recipe.ground-method", m.term())));
+    if (ground.asIs()) {
+      text.append(Words.say("recipe.ground-as-is"));
+    }
+    ground.mask().ifPresent(m -> text.append(Words.say("recipe.sky-mask", m.getFileName())));
   }
 
   private static void calibration(Recipe recipe, StringBuilder text) {
@@ -173,6 +190,13 @@ public final class RecipeWords {
     if (recipe.weights() != Weights.EVEN) {
       words.addAll(List.of("--weights", term(recipe.weights())));
     }
+    recipe
+        .masks()
+        .forEach(
+            (frame, mask) ->
+                words.addAll(
+                    List.of("--mask", relative(folder, frame) + "=" + relative(folder, mask))));
+    recipe.ground().ifPresent(g -> ground(g, folder, words));
     if (!recipe.crop().equals(Crop.NONE)) {
       words.addAll(List.of("--crop", recipe.crop().term()));
     }
@@ -182,6 +206,21 @@ public final class RecipeWords {
     }
     words.addAll(List.of("--out", relative(folder, out)));
     return String.join(" ", words.stream().map(RecipeWords::quoted).toList());
+  }
+
+  private static void ground(SkyAndGround ground, Path folder, List<String> words) {
+    ground
+        .mask()
+        .ifPresentOrElse(
+            m -> words.addAll(List.of("--sky-mask", relative(folder, m))),
+            () -> words.addAll(List.of("--sky-mask", "auto")));
+    words.add("--hold-ground");
+    ground.frames().forEach(p -> words.addAll(List.of("--ground", relative(folder, p))));
+    ground.method().ifPresent(m -> words.addAll(List.of("--ground-method", m.term())));
+    if (ground.asIs()) {
+      words.add("--ground-as-is");
+    }
+    ground.edgePixels().ifPresent(e -> words.addAll(List.of("--edge", Words.number(e))));
   }
 
   private static String term(Enum<?> value) {

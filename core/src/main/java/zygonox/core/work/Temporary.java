@@ -33,13 +33,25 @@ public final class Temporary {
     try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "." + glob(name) + ".*")) {
       for (Path file : files) {
         if (isLeft(file.getFileName().toString())) {
-          Files.deleteIfExists(file);
+          remove(file);
         }
       }
     } catch (IOException e) {
       // What cannot be listed or removed is in nobody's way.
       LogFile.note(folder.toString(), e);
     }
+  }
+
+  /** Removes a file, or a folder with the files in it. */
+  public static void remove(Path path) throws IOException {
+    if (Files.isDirectory(path)) {
+      try (DirectoryStream<Path> files = Files.newDirectoryStream(path)) {
+        for (Path file : files) {
+          Files.deleteIfExists(file);
+        }
+      }
+    }
+    Files.deleteIfExists(path);
   }
 
   private static String glob(String name) {

@@ -77,7 +77,7 @@ class CoverageTest {
           double v = back.y(x, y);
           double margin =
               Math.min(Math.min(u, LAYOUT.width() - 1 - u), Math.min(v, LAYOUT.height() - 1 - v));
-          boolean covered = x >= moved.coveredFrom(y) && x < moved.coveredTo(y);
+          boolean covered = x >= moved.covered(y)[0] && x < moved.covered(y)[1];
           if (Math.abs(margin) > 1e-6) {
             assertThat(covered).isEqualTo(margin > 0);
           }

@@ -99,9 +99,8 @@ class MovedLightTest {
       double offDirect = 0;
       double offAtEdge = 0;
       for (int y = 0; y < LAYOUT.height(); y++) {
-        assertThat(moved.coveredFrom(y)).isEqualTo(direct.coveredFrom(y));
-        assertThat(moved.coveredTo(y)).isEqualTo(direct.coveredTo(y));
-        for (int x = moved.coveredFrom(y); x < moved.coveredTo(y); x++) {
+        assertThat(moved.covered(y)).isEqualTo(direct.covered(y));
+        for (int x = moved.covered(y)[0]; x < moved.covered(y)[1]; x++) {
           double u = back.x(x, y);
           double v = back.y(x, y);
           boolean inside = u > 2 && v > 2 && u < LAYOUT.width() - 3 && v < LAYOUT.height() - 3;

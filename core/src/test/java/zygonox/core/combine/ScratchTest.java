@@ -43,7 +43,7 @@ class ScratchTest {
               .isEqualTo(
                   Arrays.copyOfRange(
                       frames[f].samples(), 11 * layout.rowSamples(), 16 * layout.rowSamples()));
-          assertThat(source.coveredTo(3)).isZero();
+          assertThat(source.covered(3)).isEmpty();
           assertThat(source.anyRowsCheaply()).isTrue();
         }
       }

@@ -189,8 +189,8 @@ class LightLaneTest {
     }
 
     @Override
-    public int coveredFrom(int row) {
-      return row < top ? layout.width() : left;
+    public int[] covered(int row) {
+      return new int[] {row < top ? layout.width() : left, layout.width()};
     }
 
     @Override

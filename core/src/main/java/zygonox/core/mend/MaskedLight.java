@@ -1,0 +1,77 @@
+package zygonox.core.mend;
+
+import java.util.Arrays;
+import zygonox.core.align.Homography;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+
+/** A frame of which only a part counts; the mask lies on the frame, wherever it was moved. */
+public final class MaskedLight implements LightSource {
+  private final LightSource moved;
+  private final FrameMask mask;
+  private final Homography back;
+  private final boolean still;
+
+  /**
+   * @param moved the frame on the blend's grid
+   * @param mask on the frame's own pixels
+   * @param onto how the frame was moved
+   */
+  public MaskedLight(LightSource moved, FrameMask mask, Homography onto) {
+    this.moved = moved;
+    this.mask = mask;
+    this.still = onto.equals(Homography.IDENTITY);
+    this.back = onto.inverse();
+  }
+
+  @Override
+  public PixelLayout layout() {
+    return moved.layout();
+  }
+
+  @Override
+  public boolean anyRowsCheaply() {
+    return moved.anyRowsCheaply();
+  }
+
+  @Override
+  public long heldBytes() {
+    return moved.heldBytes();
+  }
+
+  @Override
+  public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
+    moved.read(firstRow, rows, into);
+  }
+
+  @Override
+  public int[] covered(int row) {
+    int[] whole = moved.covered(row);
+    int[] pieces = new int[8];
+    int count = 0;
+    for (int p = 0; p < whole.length; p += 2) {
+      boolean open = false;
+      for (int x = whole[p]; x <= whole[p + 1]; x++) {
+        boolean counts = x < whole[p + 1] && counts(x, row);
+        if (counts != open) {
+          pieces = count == pieces.length ? Arrays.copyOf(pieces, 2 * count) : pieces;
+          pieces[count++] = x;
+          open = counts;
+        }
+      }
+    }
+    return Arrays.copyOf(pieces, count);
+  }
+
+  private boolean counts(int x, int row) {
+    return still
+        ? mask.at(x, row)
+        : mask.at((int) Math.round(back.x(x, row)), (int) Math.round(back.y(x, row)));
+  }
+
+  @Override
+  public void close() {
+    moved.close();
+  }
+}

@@ -1,0 +1,197 @@
+package zygonox.core.mend;
+
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * Where the sky ends in frames of a camera that stands still: in each column the place below which
+ * there is ground, so that all of them together follow the clearest change of light (a shortest
+ * path through the columns, R. Bellman, 1957). Stars that move with the sky lie above it; what
+ * stands out against the sky, as a mast or a tree, is ground from its tip down.
+ */
+public final class SkylineFinder {
+  /** Columns that the path is found in. */
+  private static final int MOST_COLUMNS = 1500;
+
+  /** What a step of one row between columns costs, in the usual change of light there. */
+  private static final double STEP_COST = 0.02;
+
+  /** Steep sides cost no more than this many rows. */
+  private static final int MOST_STEP = 40;
+
+  /** Rows over which light is meant on either side of the edge. */
+  private static final int BESIDE = 4;
+
+  /** A star hides no nearer to the ground than so many rows. */
+  private static final double CLEAR_ROWS = 2;
+
+  private final int width;
+  private final int height;
+  private final float[] level;
+
+  /**
+   * @param ground the mean of unmoved frames, rows with channels one after the other
+   */
+  public SkylineFinder(PixelLayout layout, float[] ground) {
+    this.width = layout.width();
+    this.height = layout.height();
+    this.level = new float[width * height];
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        float sum = 0;
+        for (int c = 0; c < layout.channels(); c++) {
+          sum += ground[(y * layout.channels() + c) * width + x];
+        }
+        // As the eye sees it: a dark ridge under a dark sky is as clear as a bright one.
+        level[y * width + x] = (float) Math.log(Math.max(1e-5, sum / layout.channels()));
+      }
+    }
+  }
+
+  /** A place of a star that moves with the sky, on the frame that stands still. */
+  public record SkyPoint(double x, double y) {}
+
+  /**
+   * Finds the sky.
+   *
+   * @param stars places that are sky for certain
+   */
+  public FrameMask sky(List<SkyPoint> stars) {
+    int shrink = Math.max(1, (width + MOST_COLUMNS - 1) / MOST_COLUMNS);
+    int columns = width / shrink;
+    int rows = height / shrink;
+    float[] small = shrunk(shrink, columns, rows);
+    int[] lowestStar = new int[columns];
+    Arrays.fill(lowestStar, -1);
+    for (SkyPoint star : stars) {
+      int x = (int) Math.max(0, Math.min(columns - 1, star.x / shrink));
+      int y = (int) Math.min(rows - 1, Math.ceil(star.y / shrink + CLEAR_ROWS));
+      lowestStar[x] = Math.max(lowestStar[x], y);
+    }
+    float[][] edge = edges(small, columns, rows);
+    int[] path = path(edge, lowestStar, columns, rows);
+    BitSet sky = new BitSet(width * height);
+    for (int x = 0; x < width; x++) {
+      int column = Math.min(columns - 1, x / shrink);
+      int end = refined(x, path[column] * shrink, 2 * shrink + 2);
+      for (int y = 0; y < end; y++) {
+        sky.set(y * width + x);
+      }
+    }
+    return new FrameMask(width, height, sky);
+  }
+
+  private float[] shrunk(int shrink, int columns, int rows) {
+    float[] small = new float[columns * rows];
+    for (int y = 0; y < rows * shrink; y++) {
+      for (int x = 0; x < columns * shrink; x++) {
+        small[y / shrink * columns + x / shrink] += level[y * width + x] / (shrink * shrink);
+      }
+    }
+    return small;
+  }
+
+  /**
+   * How clearly light changes below each place, as a share of the column's clearest: the middle of
+   * the rows above against the middle of those below, which stars and lamps hardly move.
+   */
+  private static float[][] edges(float[] small, int columns, int rows) {
+    float[][] edge = new float[columns][rows + 1];
+    float[] above = new float[BESIDE];
+    float[] below = new float[BESIDE];
+    for (int x = 0; x < columns; x++) {
+      float most = 1e-6f;
+      for (int y = BESIDE; y <= rows - BESIDE; y++) {
+        for (int k = 0; k < BESIDE; k++) {
+          above[k] = small[(y - 1 - k) * columns + x];
+          below[k] = small[(y + k) * columns + x];
+        }
+        Arrays.sort(above);
+        Arrays.sort(below);
+        float up = (above[BESIDE / 2 - 1] + above[BESIDE / 2]) / 2;
+        float down = (below[BESIDE / 2 - 1] + below[BESIDE / 2]) / 2;
+        edge[x][y] = Math.abs(up - down);
+        most = Math.max(most, edge[x][y]);
+      }
+      for (int y = 0; y <= rows; y++) {
+        edge[x][y] /= most;
+      }
+      firstClear(edge[x]);
+    }
+    return edge;
+  }
+
+  /** The first clear change from above is the skyline; clearer ones below it are in the ground. */
+  private static void firstClear(float[] edge) {
+    float best = 0;
+    for (int y = 0; y < edge.length; y++) {
+      float own = edge[y];
+      edge[y] = own * (1 - 0.75f * Math.min(1, best / 0.6f));
+      best = Math.max(best, own);
+    }
+  }
+
+  private static int[] path(float[][] edge, int[] lowestStar, int columns, int rows) {
+    double[] cost = new double[rows + 1];
+    double[] before = new double[rows + 1];
+    int[][] from = new int[columns][rows + 1];
+    for (int x = 0; x < columns; x++) {
+      double best = Double.MAX_VALUE;
+      int bestRow = 0;
+      for (int y = 0; y <= rows; y++) {
+        if (before[y] < best) {
+          best = before[y];
+          bestRow = y;
+        }
+      }
+      for (int y = 0; y <= rows; y++) {
+        double least = best + STEP_COST * MOST_STEP;
+        int way = bestRow;
+        for (int step = -MOST_STEP; step <= MOST_STEP; step++) {
+          int other = y + step;
+          if (other >= 0 && other <= rows && before[other] + STEP_COST * Math.abs(step) < least) {
+            least = before[other] + STEP_COST * Math.abs(step);
+            way = other;
+          }
+        }
+        boolean underStars = y > lowestStar[x];
+        cost[y] = least + 1 - edge[x][y] + (underStars ? 0 : 1000);
+        from[x][y] = way;
+      }
+      double[] swap = before;
+      before = cost;
+      cost = swap;
+    }
+    int row = 0;
+    for (int y = 0; y <= rows; y++) {
+      row = before[y] < before[row] ? y : row;
+    }
+    int[] path = new int[columns];
+    for (int x = columns - 1; x >= 0; x--) {
+      path[x] = row;
+      row = from[x][row];
+    }
+    return path;
+  }
+
+  /** The clearest change of a column near a place, at full size. */
+  private int refined(int x, int near, int reach) {
+    int best = Math.min(height, near);
+    float most = -1;
+    for (int y = Math.max(1, near - reach); y <= Math.min(height - 1, near + reach); y++) {
+      float change = 0;
+      int count = 0;
+      for (int dx = Math.max(0, x - 1); dx <= Math.min(width - 1, x + 1); dx++) {
+        change += level[(y - 1) * width + dx] - level[y * width + dx];
+        count++;
+      }
+      if (Math.abs(change) / count > most) {
+        most = Math.abs(change) / count;
+        best = y;
+      }
+    }
+    return best;
+  }
+}

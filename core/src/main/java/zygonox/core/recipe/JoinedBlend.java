@@ -1,0 +1,218 @@
+package zygonox.core.recipe;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zygonox.core.align.Alignment;
+import zygonox.core.align.Homography;
+import zygonox.core.align.Miss;
+import zygonox.core.align.StarAligner;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.combine.BlendWatcher;
+import zygonox.core.combine.FrameDropped;
+import zygonox.core.format.Depth;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.format.PictureHeader;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameFinder;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.mend.FrameMask;
+import zygonox.core.mend.SkylineFinder;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.work.Progress;
+import zygonox.core.work.Temporary;
+import zygonox.core.work.WholeFile;
+import zygonox.core.work.WorkFailed;
+import zygonox.core.work.Workroom;
+
+/**
+ * A sky and a ground that are blended by themselves and joined along the edge between them: the sky
+ * of aligned frames, each without its ground; the ground of frames that lie as they were taken.
+ */
+final class JoinedBlend {
+  /** The sky's frames lose so many pixels along their ground, for its edge is never quite sharp. */
+  private static final int MARGIN_PIXELS = 2;
+
+  private static final double GROUND_SHARE = 0.35;
+  private static final double SKY_SHARE = 0.9;
+
+  private final Recipe recipe;
+  private final SkyAndGround ground;
+
+  JoinedBlend(Recipe recipe) {
+    this.recipe = recipe;
+    this.ground = recipe.ground().orElseThrow();
+  }
+
+  BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
+    long start = System.nanoTime();
+    OutputFormat format = OutputFormat.of(to.picture());
+    WholeFile.checkPlace(to.picture(), to.ifPresent());
+    Path beside = room.scratch().orElse(to.picture().toAbsolutePath().getParent());
+    String name = to.picture().getFileName() + ".parts";
+    Temporary.sweep(beside, name);
+    Path folder = Temporary.in(beside, name);
+    try {
+      Files.createDirectory(folder);
+      try {
+        return blend(set, to, format, folder, watcher, room, start);
+      } finally {
+        Temporary.remove(folder);
+      }
+    } catch (IOException e) {
+      throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", beside), e);
+    } catch (UnreadableFrame e) {
+      throw new WorkFailed(Phrasebook.say("refused.none-of-the-frames-could", e.file()), e);
+    }
+  }
+
+  private BlendResult blend(
+      FrameSet set,
+      Destination to,
+      OutputFormat format,
+      Path folder,
+      BlendWatcher watcher,
+      Workroom room,
+      long start)
+      throws UnreadableFrame {
+    Recipe parts = recipe.withGround(Optional.empty()).withDepth(Depth.SIXTEEN);
+    Recipe still = parts.withAlign(Align.NONE, Optional.empty()).withMasks(Map.of());
+    FrameSet groundSet =
+        ground.frames().isEmpty()
+            ? set
+            : FrameFinder.find(ground.frames(), Progress.NONE, room.cancellation());
+    Path groundFile = folder.resolve("ground.tif");
+    new Blender(still.withMethod(ground.method().orElse(recipe.method())))
+        .blend(groundSet, at(groundFile), watcher.share(0, GROUND_SHARE), room);
+    Raster below = read(groundFile);
+    ToneCurve curve = Frame.look(groundFile).info().colours().curve();
+    FrameMask mask = mask(set, below, curve, room.share(0, 0.3));
+
+    Path skyFile = folder.resolve("sky.tif");
+    Path countFile = folder.resolve("count.tif");
+    BlendResult sky =
+        new Blender(parts, Optional.of(mask.eroded(MARGIN_PIXELS)))
+            .blend(
+                set,
+                new Destination(skyFile, WholeFile.IfPresent.REPLACE, Optional.of(countFile)),
+                watcher.share(GROUND_SHARE, SKY_SHARE),
+                room);
+    Raster above = read(skyFile);
+    float[] gains = {1, 1, 1};
+    if (!ground.frames().isEmpty() && !ground.asIs()) {
+      Path referenceFile = folder.resolve("reference.tif");
+      new Blender(still.withMethod(BlendMethod.MEAN))
+          .blend(only(set, sky), at(referenceFile), BlendWatcher.NONE, room);
+      gains = gains(read(referenceFile), below, mask, curve);
+    }
+    Depth depth =
+        recipe.depth().orElse(format.nearest(new Blender(parts).usualDepth(set.frames())));
+    SkyJoin join = new SkyJoin(above, read(countFile), below, mask, ground.edge(), gains, curve);
+    PictureHeader header =
+        new PictureHeader(
+                above.layout().width(),
+                above.layout().height(),
+                above.layout().channels(),
+                depth,
+                set.frames().get(0).info().upright(),
+                recipe.jpeg(),
+                () -> Phrasebook.say("made.sky-and-ground", recipe.method().term(), sky.used()))
+            .withRecipe(() -> embedded(set, sky, to.picture()));
+    format.write(to.picture(), to.ifPresent(), header, join::into);
+    watcher.step(1, 1);
+    return sky.partOf(recipe, to.picture(), sky.frames(), (System.nanoTime() - start) / 1e9);
+  }
+
+  private static Destination at(Path file) {
+    return new Destination(file, WholeFile.IfPresent.REPLACE);
+  }
+
+  private static Raster read(Path file) throws UnreadableFrame {
+    return PictureReader.readWhole(Frame.look(file));
+  }
+
+  private String embedded(FrameSet set, BlendResult sky, Path target) {
+    List<Path> left = sky.dropped().stream().map(FrameDropped::file).toList();
+    List<Path> used =
+        set.frames().stream().map(Frame::file).filter(f -> !left.contains(f)).toList();
+    return RecipeFile.embedded(recipe, target, OffsetDateTime.now(), used);
+  }
+
+  /** The reference alone, else the first frame. */
+  private static FrameSet only(FrameSet set, BlendResult sky) {
+    Path wanted = sky.reference().orElse(set.frames().get(0).file());
+    return new FrameSet(
+        set.frames().stream().filter(f -> f.file().equals(wanted)).toList(),
+        List.of(),
+        set.assumedOffset());
+  }
+
+  private FrameMask mask(FrameSet set, Raster below, ToneCurve curve, Workroom room) {
+    PixelLayout layout = below.layout();
+    if (ground.mask().isPresent()) {
+      return FrameMask.read("sky-mask", ground.mask().get(), layout);
+    }
+    float[] table = curve.light(layout.bits());
+    float[] light = new float[layout.samples()];
+    for (int y = 0; y < layout.height(); y++) {
+      for (int x = 0; x < layout.width(); x++) {
+        for (int c = 0; c < layout.channels(); c++) {
+          light[(y * layout.channels() + c) * layout.width() + x] = table[below.at(x, y, c)];
+        }
+      }
+    }
+    List<SkylineFinder.SkyPoint> stars =
+        recipe.align() == Align.STARS
+            ? points(new StarAligner(recipe.reference()).align(set.frames(), room).alignments())
+            : List.of();
+    return new SkylineFinder(layout, light).sky(stars);
+  }
+
+  /** Where the stars that were matched stand in each of the frames, as the camera saw them. */
+  private static List<SkylineFinder.SkyPoint> points(List<Alignment> alignments) {
+    List<SkylineFinder.SkyPoint> points = new ArrayList<>();
+    for (Alignment one : alignments) {
+      Homography back = one.matrix().inverse();
+      for (Miss miss : one.misses()) {
+        double x = miss.x() + miss.dx();
+        double y = miss.y() + miss.dy();
+        points.add(new SkylineFinder.SkyPoint(back.x(x, y), back.y(x, y)));
+      }
+    }
+    return points;
+  }
+
+  /** What the ground's channels are multiplied by to be as bright as in the sky's own frames. */
+  private static float[] gains(Raster reference, Raster below, FrameMask mask, ToneCurve curve) {
+    PixelLayout layout = below.layout();
+    float[] table = curve.light(layout.bits());
+    float[] gains = {1, 1, 1};
+    for (int c = 0; c < layout.channels(); c++) {
+      double wanted = 0;
+      double given = 0;
+      for (int y = 0; y < layout.height(); y++) {
+        for (int x = 0; x < layout.width(); x++) {
+          float own = table[below.at(x, y, c)];
+          float other = table[reference.at(x, y, c)];
+          // What is full in either tells nothing of the other.
+          if (!mask.at(x, y) && own < 0.95f && other < 0.95f) {
+            wanted += other;
+            given += own;
+          }
+        }
+      }
+      gains[c] = given > 0 && wanted > 0 ? (float) (wanted / given) : 1;
+    }
+    return gains;
+  }
+}

@@ -1,0 +1,111 @@
+package zygonox.core.recipe;
+
+import java.io.IOException;
+import zygonox.core.format.Depth;
+import zygonox.core.format.PictureSink;
+import zygonox.core.mend.FrameMask;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.raster.ToneEncoder;
+
+/** Puts a sky over a ground, in light, along a soft edge. */
+final class SkyJoin {
+  private final Raster sky;
+  private final Raster count;
+  private final Raster ground;
+  private final float[] share;
+  private final float[] gains;
+  private final ToneCurve curve;
+
+  /**
+   * @param count how many frames the sky has at each pixel: where it has none its own edge is
+   *     continued
+   * @param mask what is sky
+   * @param edgePixels over how many pixels the one becomes the other
+   * @param gains what the ground's channels are multiplied by
+   */
+  SkyJoin(
+      Raster sky,
+      Raster count,
+      Raster ground,
+      FrameMask mask,
+      double edgePixels,
+      float[] gains,
+      ToneCurve curve) {
+    this.sky = sky;
+    this.count = count;
+    this.ground = ground;
+    this.gains = gains;
+    this.curve = curve;
+    this.share = soft(mask, edgePixels);
+  }
+
+  /** The sky's share of each pixel: the mask's mean over a square, twice, whatever its side. */
+  private static float[] soft(FrameMask mask, double edgePixels) {
+    int width = mask.width();
+    int height = mask.height();
+    float[] share = new float[width * height];
+    for (int i = mask.white().nextSetBit(0); i >= 0; i = mask.white().nextSetBit(i + 1)) {
+      share[i] = 1;
+    }
+    int reach = (int) Math.round(edgePixels / 2);
+    if (reach == 0) {
+      return share;
+    }
+    float[] other = new float[share.length];
+    for (int pass = 0; pass < 2; pass++) {
+      for (int y = 0; y < height; y++) {
+        mean(share, other, y * width, 1, width, reach);
+      }
+      for (int x = 0; x < width; x++) {
+        mean(other, share, x, width, height, reach);
+      }
+    }
+    return share;
+  }
+
+  private static void mean(float[] from, float[] into, int at, int step, int count, int reach) {
+    double sum = 0;
+    for (int i = -reach; i <= reach; i++) {
+      sum += from[at + step * Math.max(0, Math.min(count - 1, i))];
+    }
+    for (int i = 0; i < count; i++) {
+      into[at + step * i] = (float) (sum / (2 * reach + 1));
+      sum += from[at + step * Math.min(count - 1, i + reach + 1)];
+      sum -= from[at + step * Math.max(0, i - reach)];
+    }
+  }
+
+  /** Writes all rows. */
+  void into(PictureSink sink) throws IOException {
+    PixelLayout layout = sky.layout();
+    Depth depth = sink.header().depth();
+    ToneEncoder encoder = new ToneEncoder(curve, depth == Depth.EIGHT ? 8 : 16);
+    float[] table = curve.light(layout.bits());
+    int channels = layout.channels();
+    float[] last = new float[layout.width() * channels];
+    short[] samples = new short[layout.rowSamples()];
+    float[] floats = new float[layout.rowSamples()];
+    for (int y = 0; y < layout.height(); y++) {
+      for (int x = 0; x < layout.width(); x++) {
+        boolean seen = count.at(x, y, 0) > 0;
+        float part = share[y * layout.width() + x];
+        for (int c = 0; c < channels; c++) {
+          int i = x * channels + c;
+          // Behind the ridge no frame saw the sky: what was seen above it goes on.
+          last[i] = seen ? table[sky.at(x, y, c)] : last[i];
+          float own = table[ground.at(x, y, c)] * gains[c];
+          float light = part * last[i] + (1 - part) * own;
+          floats[i] = (float) curve.toEncoded(Math.max(0, Math.min(1, light)));
+          samples[i] = (short) encoder.encode(light);
+        }
+      }
+      if (depth == Depth.FLOAT) {
+        sink.rows(y, 1, floats);
+      } else {
+        sink.rows(y, 1, samples);
+      }
+    }
+  }
+}

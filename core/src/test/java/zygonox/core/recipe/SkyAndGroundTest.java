@@ -1,0 +1,285 @@
+package zygonox.core.recipe;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.PictureReader;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.TestPictures;
+import zygonox.core.mend.FrameMask;
+import zygonox.core.mend.SkylineFinder;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+import zygonox.core.raster.Srgb;
+
+/** Masks of single frames, and sky and ground that are blended by themselves. */
+class SkyAndGroundTest {
+  private static final int WIDTH = 320;
+  private static final int HEIGHT = 240;
+  private static final PixelLayout LAYOUT = new PixelLayout(WIDTH, HEIGHT, 3, 16);
+
+  @TempDir Path folder;
+
+  private Path frames() throws Exception {
+    Path path = folder.resolve("frames");
+    Files.createDirectories(path);
+    return path;
+  }
+
+  private static double ridge(int x) {
+    return 150 + 25 * Math.sin(x / 40.0) - (x > 200 && x < 206 ? 60 : 0);
+  }
+
+  /** A sky with stars that move to the right by a few pixels a frame, over a ragged ridge. */
+  private static Raster night(int index, double ground, long seed) {
+    Random noise = new Random(seed);
+    Random places = new Random(99);
+    double[] light = new double[LAYOUT.samples()];
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        boolean sky = y < ridge(x);
+        double level = sky ? 0.06 + 0.0001 * y : ground * (0.6 + 0.4 * ((x / 7 + y / 5) % 2));
+        for (int c = 0; c < 3; c++) {
+          light[3 * (y * WIDTH + x) + c] = level + 0.002 * noise.nextGaussian();
+        }
+      }
+    }
+    for (int s = 0; s < 90; s++) {
+      double sx = places.nextDouble() * (WIDTH + 40) - 40 + 4.3 * index;
+      double sy = places.nextDouble() * 175 + 1.6 * index;
+      double peak = 0.15 + 0.6 * places.nextDouble();
+      for (int y = (int) sy - 4; y <= sy + 5; y++) {
+        for (int x = (int) sx - 4; x <= sx + 5; x++) {
+          if (x >= 0 && y >= 0 && x < WIDTH && y < ridge(x)) {
+            double far = Math.pow(x - sx, 2) + Math.pow(y - sy, 2);
+            for (int c = 0; c < 3; c++) {
+              light[3 * (y * WIDTH + x) + c] += peak * Math.exp(-far / 2.2);
+            }
+          }
+        }
+      }
+    }
+    Raster raster = Raster.blank(LAYOUT);
+    for (int i = 0; i < light.length; i++) {
+      double value = Math.max(0, Math.min(1, light[i]));
+      raster.samples()[i] = (short) Math.round(65_535 * Srgb.toEncoded(value));
+    }
+    return raster;
+  }
+
+  private void shoot(int count) throws Exception {
+    for (int i = 0; i < count; i++) {
+      TestPictures.write(
+          frames().resolve("n" + i + ".tif"), night(i, 0.02, 5 + i), FrameInfo.UNKNOWN);
+    }
+  }
+
+  private static SkyAndGround held(Optional<Path> mask, List<Path> frames) {
+    return new SkyAndGround(mask, frames, Optional.empty(), false, OptionalDouble.empty());
+  }
+
+  private Path maskFile() throws Exception {
+    Raster mask = Raster.blank(new PixelLayout(WIDTH, HEIGHT, 1, 8));
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        mask.samples()[y * WIDTH + x] = (short) (y < ridge(x) ? 255 : 0);
+      }
+    }
+    return TestPictures.write(folder.resolve("sky.png"), mask, FrameInfo.UNKNOWN);
+  }
+
+  @Test
+  void aMaskedFrameTakesPartOnlyWhereItIsWhite() throws Exception {
+    Raster dark = Raster.blank(LAYOUT);
+    Arrays.fill(dark.samples(), (short) 10_000);
+    Raster bright = Raster.blank(LAYOUT);
+    Arrays.fill(bright.samples(), (short) 50_000);
+    Path a = TestPictures.write(frames().resolve("a.png"), dark, FrameInfo.UNKNOWN);
+    Path b = TestPictures.write(frames().resolve("b.png"), bright, FrameInfo.UNKNOWN);
+    Raster mask = Raster.blank(new PixelLayout(WIDTH, HEIGHT, 1, 8));
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        // Two pieces in a row, and none in some rows.
+        boolean white = y % 3 != 0 && (x < 50 || x > 100 && x < 120);
+        mask.samples()[y * WIDTH + x] = (short) (white ? 255 : 0);
+      }
+    }
+    Path file = TestPictures.write(folder.resolve("mask.png"), mask, FrameInfo.UNKNOWN);
+    for (BlendMethod method :
+        new BlendMethod[] {BlendMethod.LIGHTEN, BlendMethod.MEAN, BlendMethod.MEDIAN}) {
+      Path out = folder.resolve(method + ".png");
+      TestRecipes.blend(TestRecipes.usual(method).withMasks(Map.of(b, file)), frames(), out);
+      Raster seen = PictureReader.readWhole(Frame.look(out));
+      // Of two values a median is their mean, in light as everything masked.
+      double mean = (Srgb.toLight(10_000 / 65_535.0) + Srgb.toLight(50_000 / 65_535.0)) / 2;
+      double both = method == BlendMethod.LIGHTEN ? 50_000 : 65_535 * Srgb.toEncoded(mean);
+      for (int y = 0; y < HEIGHT; y += 7) {
+        for (int x = 0; x < WIDTH; x++) {
+          double expected = mask.at(x, y, 0) > 0 ? both : 10_000;
+          assertThat((double) seen.at(x, y, 1))
+              .as(method + " at " + x + ", " + y)
+              .isCloseTo(expected, within(2.0));
+        }
+      }
+    }
+    assertThat(a).exists();
+  }
+
+  @Test
+  void erodedMasksLoseAMarginAndNothingAtThePicturesEdge() {
+    BitSet white = new BitSet();
+    for (int y = 0; y < 40; y++) {
+      white.set(y * 50, y * 50 + (y < 20 ? 50 : 30));
+    }
+    FrameMask mask = new FrameMask(50, 40, white).eroded(3);
+    for (int y = 0; y < 40; y++) {
+      for (int x = 0; x < 50; x++) {
+        boolean near = false;
+        for (int dy = -3; dy <= 3; dy++) {
+          for (int dx = -3; dx <= 3; dx++) {
+            int nx = x + dx;
+            int ny = y + dy;
+            boolean inside = nx >= 0 && ny >= 0 && nx < 50 && ny < 40;
+            near |= inside && ny >= 20 && nx >= 30;
+          }
+        }
+        assertThat(mask.at(x, y)).as(x + ", " + y).isEqualTo(!near);
+      }
+    }
+  }
+
+  @Test
+  void skyIsAlignedAndGroundStaysSharpWithoutADoubledRidge() throws Exception {
+    shoot(8);
+    for (Optional<Path> mask : List.of(Optional.of(maskFile()), Optional.<Path>empty())) {
+      Path out = folder.resolve("out" + mask.isPresent() + ".tif");
+      BlendResult result =
+          TestRecipes.blend(
+              TestRecipes.usual(BlendMethod.MEAN)
+                  .withAlign(Align.STARS, Optional.of(frames().resolve("n4.tif")))
+                  .withGround(Optional.of(held(mask, List.of()))),
+              frames(),
+              out);
+      assertThat(result.used()).isEqualTo(8);
+      Raster seen = PictureReader.readWhole(Frame.look(out));
+      Raster ideal = night(4, 0.02, 9);
+      double worst = 0;
+      int wrong = 0;
+      for (int y = 5; y < HEIGHT - 5; y++) {
+        for (int x = 30; x < WIDTH - 30; x++) {
+          double fromEdge = Math.abs(y - ridge(x));
+          double light = Srgb.toLight(seen.at(x, y, 1) / 65_535.0);
+          double own = Srgb.toLight(ideal.at(x, y, 1) / 65_535.0);
+          if (fromEdge > 2.5 && Math.abs(x - 203) > 6 && own < 0.12) {
+            worst = Math.max(worst, Math.abs(light - own));
+            wrong += Math.abs(light - own) > 0.02 ? 1 : 0;
+          }
+        }
+      }
+      assertThat(wrong).as("pixels off by 2 % of white, mask " + mask).isLessThan(150);
+      assertThat(folder.toFile().list((d, n) -> n.contains("parts"))).isEmpty();
+    }
+  }
+
+  @Test
+  void theGroundOfOtherFramesIsBroughtToTheSkysBrightness() throws Exception {
+    shoot(6);
+    Path longer = folder.resolve("longer");
+    Files.createDirectories(longer);
+    for (int i = 0; i < 2; i++) {
+      TestPictures.write(
+          longer.resolve("g" + i + ".tif"), night(i, 0.16, 40 + i), FrameInfo.UNKNOWN);
+    }
+    Recipe recipe =
+        TestRecipes.usual(BlendMethod.MEAN)
+            .withAlign(Align.STARS, Optional.of(frames().resolve("n3.tif")));
+    Path out = folder.resolve("out.tif");
+    TestRecipes.blend(
+        recipe.withGround(Optional.of(held(Optional.of(maskFile()), List.of(longer)))),
+        frames(),
+        out);
+    assertThat(ground(out)).isCloseTo(0.02 * 0.8, within(0.001));
+    SkyAndGround asIs =
+        new SkyAndGround(
+            Optional.of(maskFile()), List.of(longer), Optional.empty(), true, OptionalDouble.of(0));
+    TestRecipes.blend(recipe.withGround(Optional.of(asIs)), frames(), out);
+    assertThat(ground(out)).isCloseTo(0.16 * 0.8, within(0.002));
+  }
+
+  private static double ground(Path out) throws Exception {
+    Raster seen = PictureReader.readWhole(Frame.look(out));
+    double sum = 0;
+    int count = 0;
+    for (int y = 190; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        sum += Srgb.toLight(seen.at(x, y, 1) / 65_535.0);
+        count++;
+      }
+    }
+    return sum / count;
+  }
+
+  @Test
+  void theSkylineIsFoundInRidgesAndMasts() {
+    Raster picture = night(0, 0.015, 3);
+    float[] light = new float[LAYOUT.samples()];
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        for (int c = 0; c < 3; c++) {
+          light[(y * 3 + c) * WIDTH + x] = (float) Srgb.toLight(picture.at(x, y, c) / 65_535.0);
+        }
+      }
+    }
+    FrameMask sky = new SkylineFinder(LAYOUT, light).sky(List.of());
+    int wrong = 0;
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        wrong += sky.at(x, y) != y < ridge(x) ? 1 : 0;
+      }
+    }
+    assertThat(wrong / (double) (WIDTH * HEIGHT)).isLessThan(0.01);
+    assertThat(sky.at(203, 120)).isFalse();
+  }
+
+  @Test
+  void whatMakesNoSenseIsRefused() throws Exception {
+    shoot(2);
+    Recipe recipe = TestRecipes.usual(BlendMethod.MEAN);
+    assertThatThrownBy(
+            () -> recipe.withGround(Optional.of(held(Optional.empty(), List.of()))).checked())
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("align");
+    Raster small = Raster.blank(new PixelLayout(20, 20, 1, 8));
+    Path wrong = TestPictures.write(folder.resolve("wrong.png"), small, FrameInfo.UNKNOWN);
+    assertThatThrownBy(
+            () ->
+                TestRecipes.blend(
+                    recipe.withMasks(Map.of(frames().resolve("n0.tif"), wrong)),
+                    frames(),
+                    folder.resolve("o.tif")))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("20 x 20");
+    RecipeJson json = new RecipeJson(folder);
+    Recipe all =
+        recipe
+            .withAlign(Align.STARS, Optional.empty())
+            .withMasks(Map.of(frames().resolve("n0.tif"), wrong))
+            .withGround(Optional.of(held(Optional.of(wrong), List.of(frames()))));
+    assertThat(json.read(json.write(all))).isEqualTo(all);
+  }
+}
