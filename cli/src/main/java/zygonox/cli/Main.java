@@ -32,6 +32,7 @@ import zygonox.core.work.WorkFailed;
       FramesCommand.class,
       BlendCommand.class,
       ExplainCommand.class,
+      WhoseCommand.class,
       VersionCommand.class
     })
 public final class Main implements Runnable {

@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.awt.image.BufferedImage;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -131,7 +133,7 @@ class RecipeCommandsTest {
     "mean --scratch nowhere, --scratch: nowhere is not a folder",
     "mean --drop none.jpg, --drop: ",
     "mean --every 0, --every: The number is 0",
-    "mean --align scene, --align is \"scene\"; it must be one of none, stars",
+    "mean --align sky, --align is \"sky\"; it must be one of none, shift, scene, stars",
     "mean --recipe none.json, none.json is not there; name a recipe"
   })
   void whatIsRefusedNamesItsOption(String options, String told) throws Exception {
@@ -151,5 +153,87 @@ class RecipeCommandsTest {
     CommandLineRun run = CommandLineRun.of("blend", "mean", empty.toString(), "--out", in("r.tif"));
     assertThat(run.code()).isEqualTo(1);
     assertThat(run.lastError()).contains("There is no picture in " + empty);
+  }
+
+  @Test
+  void framesAreCalibratedEvenedOutAndDevelopedAndAllOfItIsTold() throws Exception {
+    JsonNode made =
+        CommandLineRun.done(
+                "blend",
+                "lighten",
+                DEMO.toString(),
+                "--run",
+                "1",
+                "--every",
+                "8",
+                "--hot-pixels",
+                "auto",
+                "--match-light",
+                "--develop",
+                "exposure=0.5,neutral=auto",
+                "--out",
+                in("r.tif"),
+                "--json")
+            .json();
+    assertThat(made.get("used").asInt()).isEqualTo(6);
+    assertThat(made.get("sentence").asText())
+        .contains("repair their hot pixels")
+        .contains("bring their skies to one brightness")
+        .contains("develop all alike (neutral=auto, exposure=0.5)");
+    assertThat(made.get("command").asText())
+        .contains("--hot-pixels auto --match-light --develop neutral=auto,exposure=0.5");
+    CommandLineRun.done("blend", "--recipe", in("r.tif"), "--out", in("again.tif"));
+    assertThat(samples(folder.resolve("again.tif"))).isEqualTo(samples(folder.resolve("r.tif")));
+  }
+
+  @Test
+  void aLightIsTracedToItsFrame() throws Exception {
+    Path frames = Files.createDirectory(folder.resolve("frames"));
+    for (int i = 0; i < 5; i++) {
+      BufferedImage image = new BufferedImage(80, 60, BufferedImage.TYPE_INT_RGB);
+      for (int y = 0; y < 60; y++) {
+        for (int x = 0; x < 80; x++) {
+          image.setRGB(x, y, 0x202020);
+        }
+      }
+      if (i == 3) {
+        image.setRGB(41, 30, 0x20c020);
+      }
+      ImageIO.write(image, "png", frames.resolve("f" + i + ".png").toFile());
+    }
+    JsonNode told =
+        CommandLineRun.done("whose", frames.toString(), "--at", "40,30", "--json").json();
+    assertThat(told.get("frames")).hasSize(5);
+    assertThat(told.at("/frames/0/file").asText()).endsWith("f3.png");
+    assertThat(told.at("/frames/0/value").asDouble()).isCloseTo(192 / 255.0, within(1e-9));
+    assertThat(told.at("/frames/0/excess").asDouble()).isCloseTo(160 / 255.0, within(1e-9));
+    assertThat(told.at("/frames/1/excess").asDouble()).isZero();
+    JsonNode beside =
+        CommandLineRun.done(
+                "whose", frames.toString(), "--at", "40,30", "--radius", "0.5", "--json")
+            .json();
+    assertThat(beside.at("/frames/0/excess").asDouble()).isZero();
+    assertThat(CommandLineRun.of("whose", frames.toString(), "--at", "400,30").code()).isEqualTo(2);
+    assertThat(CommandLineRun.of("whose", frames.toString(), "--at", "here").code()).isEqualTo(2);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "--develop, glow=1",
+    "--edge, 3",
+    "--ground-method, median",
+    "--hold-ground, ''",
+    "--dark, no/such/folder"
+  })
+  void whatDoesNotFitEndsWithASentence(String option, String value) throws Exception {
+    List<String> words = new ArrayList<>(List.of("blend", "mean", DEMO.toString(), "--run", "2"));
+    words.add(option);
+    if (!value.isEmpty()) {
+      words.add(value);
+    }
+    words.addAll(List.of("--out", in("r.tif")));
+    CommandLineRun run = CommandLineRun.of(words.toArray(new String[0]));
+    assertThat(run.code()).isIn(1, 2);
+    assertThat(folder.resolve("r.tif")).doesNotExist();
   }
 }

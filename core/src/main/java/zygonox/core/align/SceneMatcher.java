@@ -49,18 +49,18 @@ final class SceneMatcher {
   private static final int ROWS = 32;
 
   /** Places of each cell that are compared: those with the clearest edges. */
-  private static final int PER_CELL = 80;
+  private static final int PER_CELL = 48;
 
   /** A place is one where brightness changes by so many times what noise alone does. */
   private static final float CLEAR = 1.4f;
 
-  private static final int ROUNDS = 40;
+  private static final int ROUNDS = 20;
 
   /** Tukey's constant for 95 % efficiency. */
   private static final double TUKEY = 4.685;
 
   /** Places that move by less are where they belong, in pixels of a size. */
-  private static final double SETTLED = 0.001;
+  private static final double SETTLED = 0.003;
 
   private final GreyLevels reference;
   private final Freedom freedom;

@@ -247,13 +247,7 @@ public final class Blender {
   }
 
   private String describe(int used) {
-    String moved =
-        switch (recipe.align()) {
-          case NONE -> "";
-          case STARS -> ", aligned on stars";
-          case SCENE, SHIFT -> ", aligned on the scene";
-        };
-    return "%s of %d frames%s".formatted(recipe.method().term(), used, moved);
+    return Phrasebook.say("made." + recipe.align(), recipe.method().term(), used);
   }
 
   private String embedded(Combination<?> combination, List<Frame> frames, Path target) {

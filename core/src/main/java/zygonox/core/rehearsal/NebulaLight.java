@@ -44,11 +44,10 @@ final class NebulaLight {
     }
 
     static Kind of(String type) {
-      return switch (type) {
-        case "bright nebula", "supernova remnant" -> EMISSION;
-        case "planetary nebula" -> PLANETARY;
-        default -> GALAXY;
-      };
+      if (type.contains("bright") || type.contains("supernova")) {
+        return EMISSION;
+      }
+      return type.contains("planetary") ? PLANETARY : GALAXY;
     }
   }
 

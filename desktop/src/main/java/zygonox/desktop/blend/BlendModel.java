@@ -3,6 +3,7 @@ package zygonox.desktop.blend;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -118,6 +119,9 @@ public final class BlendModel {
     if (sound.align() == Align.NONE) {
       sound = sound.withAlign(Align.NONE, Optional.empty()).withCrop(Crop.NONE);
     }
+    if (sound.align() != Align.STARS) {
+      sound = sound.withGround(Optional.empty());
+    }
     boolean averages = weighs || sound.method() == BlendMethod.SUM;
     if (!averages || sound.usesLight()) {
       sound = sound.withAverageIn(AverageIn.LINEAR);
@@ -159,9 +163,19 @@ public final class BlendModel {
     edit("align", recipe().withAlign(chosen, recipe().reference()));
   }
 
+  void set(Care care, boolean on) {
+    FrameSet set = night.framesProperty().get();
+    edit(care.name().toLowerCase(Locale.ROOT).replace('_', ' '), care.with(recipe(), on, set));
+  }
+
   /** Brings the frames onto that one. */
   void setReference(Path file) {
-    edit("reference", recipe().withAlign(Align.STARS, Optional.of(file)));
+    edit(
+        "reference",
+        recipe()
+            .withAlign(
+                recipe().align() == Align.NONE ? Align.STARS : recipe().align(),
+                Optional.of(file)));
   }
 
   private void refresh() {
@@ -299,8 +313,14 @@ public final class BlendModel {
     if (recipe.kappa() != Recipe.USUAL_KAPPA) {
       name.append('-').append(Words.number(recipe.kappa()));
     }
-    if (recipe.align() == Align.STARS) {
+    if (recipe.align() != Align.NONE) {
       name.append("-aligned");
+    }
+    if (!recipe.calibration().isNone()) {
+      name.append("-calibrated");
+    }
+    if (recipe.ground().isPresent()) {
+      name.append("-over-ground");
     }
     if (recipe.weights() == Weights.QUALITY) {
       name.append("-weighted");

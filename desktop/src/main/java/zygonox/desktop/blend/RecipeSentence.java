@@ -1,7 +1,9 @@
 package zygonox.desktop.blend;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.IntStream;
@@ -35,6 +37,9 @@ final class RecipeSentence {
   /** The same for measuring. */
   private static final double MEASURE_SECONDS = 0.08;
 
+  /** The same for decoding. */
+  private static final double DECODE_SECONDS = 0.02;
+
   private final BlendModel model;
   private final FrameSet set;
   private final int index;
@@ -64,10 +69,13 @@ final class RecipeSentence {
                     + Words.say("blend.frames-of-like-settings"),
             model::setRun));
     alignClause(builder);
+    careClauses(builder);
     builder
         .say(
             Words.say(
-                model.recipe().align() == Align.NONE ? "blend.s-and" : "blend.s-and-blend-by"))
+                model.recipe().align() == Align.NONE && cares().isEmpty()
+                    ? "blend.s-and"
+                    : "blend.s-and-blend-by"))
         .set(
             choice(
                 "method",
@@ -95,11 +103,8 @@ final class RecipeSentence {
             choice(
                 "align",
                 model.recipe().align(),
-                List.of(Align.STARS, Align.NONE),
-                a ->
-                    a == Align.NONE
-                        ? Words.say("blend.leave-them-as-they-lie")
-                        : Words.say("blend.align-them-on-the-stars"),
+                List.of(Align.STARS, Align.SCENE, Align.SHIFT, Align.NONE),
+                a -> Words.say("blend.align." + a),
                 RecipeSentence::meaning,
                 model::setAlign));
     model
@@ -117,6 +122,25 @@ final class RecipeSentence {
                             f -> f.getFileName().toString(),
                             f -> Words.say("blend.reference-means"),
                             model::setReference)));
+  }
+
+  private List<Care> cares() {
+    return Arrays.stream(Care.values()).filter(c -> c.isOn(model.recipe())).toList();
+  }
+
+  private void careClauses(Sentence.Builder builder) {
+    for (Care care : cares()) {
+      builder
+          .say(", ")
+          .set(
+              choice(
+                  "care-" + care.name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                  true,
+                  List.of(true, false),
+                  on -> Words.say((on ? "blend.care." : "blend.care-not.") + care),
+                  on -> Words.say(on ? "blend.care-means." + care : "blend.cost-none"),
+                  on -> model.set(care, on)));
+    }
   }
 
   private void averageClauses(Sentence.Builder builder) {
@@ -193,17 +217,30 @@ final class RecipeSentence {
     Recipe now = model.recipe();
     List<Part.Offer> offers = new ArrayList<>();
     if (now.align() == Align.NONE) {
-      offers.add(
-          new Part.Offer(
-              Words.say("blend.align-them-on-the-stars"),
-              meaning(Align.STARS) + "; " + Words.say("blend.cost-stars", cost(SEARCH_SECONDS)),
-              () -> model.setAlign(Align.STARS)));
-    } else if (now.crop().equals(Crop.NONE)) {
+      for (Align align : List.of(Align.STARS, Align.SCENE)) {
+        offers.add(
+            new Part.Offer(
+                Words.say("blend.align." + align),
+                meaning(align) + "; " + Words.say("blend.cost-align", cost(SEARCH_SECONDS)),
+                () -> model.setAlign(align)));
+      }
+    } else if (now.crop().equals(Crop.NONE) && now.ground().isEmpty()) {
       offers.add(
           new Part.Offer(
               Words.say("blend.crop.COMMON"),
               Words.say("blend.crop-means.COMMON") + "; " + Words.say("blend.cost-none"),
               () -> model.edit("crop", model.recipe().withCrop(Crop.COMMON))));
+    }
+    for (Care care : Care.values()) {
+      if (!care.isOn(now) && care.isPossible(now, set)) {
+        offers.add(
+            new Part.Offer(
+                Words.say("blend.care." + care),
+                Words.say("blend.care-means." + care)
+                    + "; "
+                    + Words.say("blend.care-cost." + care, cost(DECODE_SECONDS)),
+                () -> model.set(care, true)));
+      }
     }
     boolean weighs = now.method() == BlendMethod.MEAN || now.method() == BlendMethod.CLIPPED_MEAN;
     if (weighs && now.weights() == Weights.EVEN) {
@@ -264,9 +301,7 @@ final class RecipeSentence {
   }
 
   private static String meaning(Align align) {
-    return align == Align.NONE
-        ? Words.say("blend.for-trails-and-for-everything")
-        : Words.say("blend.stars-fall-on-stars-the");
+    return Words.say("blend.align-means." + align);
   }
 
   private static String meaning(BlendMethod method) {

@@ -78,13 +78,36 @@ class BlendModelTest {
     take("let the better");
     take("trim");
     assertThat(sentence())
-        .contains("mean, let the better frames count more, trim to what all of them cover.");
+        .contains("mean, let the better frames count more, trim to what all of them cover, and");
     set("method", "median");
     assertThat(sentence()).doesNotContain("count more").contains("trim to what all");
     night.undo();
     assertThat(sentence()).contains("mean, let the better frames count more");
     set("align", "leave");
     assertThat(sentence()).doesNotContain("trim").doesNotContain("align");
+  }
+
+  @Test
+  void whatIsDoneToAllFramesIsOnOrOff() {
+    night.framesProperty().set(TestNight.frames());
+    take("repair their hot pixels");
+    take("bring their skies");
+    assertThat(sentence())
+        .contains(
+            ", repair their hot pixels, bring their skies to one brightness, and blend them by");
+    assertThat(model.recipe().calibration().hotPixels().auto()).isTrue();
+    take("align them on the stars");
+    take("hold the ground");
+    assertThat(sentence()).contains("align them on the stars").contains("hold the ground");
+    assertThat(BlendModel.fileName(model.recipe()))
+        .isEqualTo("lighten-aligned-calibrated-over-ground.tif");
+    // The ground is held only under a sky that is aligned.
+    set("align", "align them on the scene");
+    assertThat(sentence()).contains("align them on the scene").doesNotContain("hold the ground");
+    set("care-hot-pixels", "leave hot pixels in");
+    assertThat(sentence()).doesNotContain("hot pixels");
+    night.undo();
+    assertThat(sentence()).contains("repair their hot pixels");
   }
 
   @Test

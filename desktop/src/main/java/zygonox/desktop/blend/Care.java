@@ -1,0 +1,127 @@
+package zygonox.desktop.blend;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import zygonox.core.develop.Calibration;
+import zygonox.core.develop.HotPixelRepair;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameKind;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.recipe.Align;
+import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.SkyAndGround;
+
+/** What can be done to all frames beyond aligning and blending: each on or off. */
+enum Care {
+  /** Takes off the darks that lie among the frames. */
+  DARKS {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return !recipe.calibration().darks().isEmpty();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return !of(set, FrameKind.DARK).isEmpty();
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      Calibration now = recipe.calibration();
+      return recipe.withCalibration(
+          new Calibration(on ? of(set, FrameKind.DARK) : List.of(), now.flats(), now.hotPixels()));
+    }
+  },
+  /** Evens out the lens by the flats that lie among the frames. */
+  FLATS {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return !recipe.calibration().flats().isEmpty();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return !of(set, FrameKind.FLAT).isEmpty();
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      Calibration now = recipe.calibration();
+      return recipe.withCalibration(
+          new Calibration(now.darks(), on ? of(set, FrameKind.FLAT) : List.of(), now.hotPixels()));
+    }
+  },
+  HOT_PIXELS {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return !recipe.calibration().hotPixels().equals(HotPixelRepair.NONE);
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return true;
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      Calibration now = recipe.calibration();
+      return recipe.withCalibration(
+          new Calibration(
+              now.darks(), now.flats(), on ? HotPixelRepair.AUTO : HotPixelRepair.NONE));
+    }
+  },
+  MATCH_LIGHT {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return recipe.matchLight();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return true;
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      return recipe.withMatchLight(on);
+    }
+  },
+  /** Aligns and stacks the sky, and keeps the ground from its own unmoved stack. */
+  GROUND {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return recipe.ground().isPresent();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return recipe.align() == Align.STARS;
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      SkyAndGround held =
+          new SkyAndGround(
+              Optional.empty(), List.of(), Optional.empty(), false, OptionalDouble.empty());
+      Recipe whole = on ? recipe.withCrop(Crop.NONE) : recipe;
+      return whole.withGround(on ? Optional.of(held) : Optional.empty());
+    }
+  };
+
+  abstract boolean isOn(Recipe recipe);
+
+  abstract boolean isPossible(Recipe recipe, FrameSet set);
+
+  abstract Recipe with(Recipe recipe, boolean on, FrameSet set);
+
+  private static List<Path> of(FrameSet set, FrameKind kind) {
+    return set.runs().stream()
+        .filter(r -> r.kind() == kind)
+        .flatMap(r -> r.frames().stream())
+        .map(Frame::file)
+        .toList();
+  }
+}
