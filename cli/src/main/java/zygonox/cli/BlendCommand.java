@@ -141,6 +141,9 @@ final class BlendCommand implements Callable<Integer> {
   @Option(names = "--edge", paramLabel = "PX")
   private Double edge;
 
+  @Option(names = "--scale", paramLabel = "N")
+  private Integer scale;
+
   @Option(names = "--crop", paramLabel = "AREA")
   private String crop;
 
@@ -273,6 +276,7 @@ final class BlendCommand implements Callable<Integer> {
     recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
     recipe = masks == null ? recipe : recipe.withMasks(masks);
     recipe = recipe.withGround(ground(recipe.ground()));
+    recipe = scale == null ? recipe : recipe.withScale(scale);
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);
     recipe = crop == null ? recipe : recipe.withCrop(Crop.parse(crop));
     recipe = depth == null ? recipe : recipe.withDepth(Depth.ofBits(depth));

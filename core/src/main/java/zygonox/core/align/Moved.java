@@ -25,6 +25,20 @@ public final class Moved {
   }
 
   /**
+   * The frame's samples as they fell onto a grid finer than the reference's.
+   *
+   * @param scale how many of its pixels one of the reference's is wide and high, 2 to 4
+   */
+  public static LightSource dropped(LightSource from, Homography onto, int scale) {
+    return new DroppedLight(from, onto, scale);
+  }
+
+  /** A map onto the reference's pixels as one onto a grid so many times as fine. */
+  public static Homography finer(Homography onto, int scale) {
+    return scale == 1 ? onto : DroppedLight.scaled(onto, scale);
+  }
+
+  /**
    * A whole moved frame, encoded again as it was stored, with 16 bits.
    *
    * @param stored closed by the call

@@ -11,13 +11,21 @@ final class Spans {
   private final int[] columns;
 
   Spans(Homography back, PixelLayout layout) {
-    columns = new int[2 * layout.height()];
-    for (int y = 0; y < layout.height(); y++) {
-      span(back, layout, y);
+    this(back, layout, layout);
+  }
+
+  /**
+   * @param grid the columns and rows that are asked for
+   * @param frame the picture that is moved
+   */
+  Spans(Homography back, PixelLayout grid, PixelLayout frame) {
+    columns = new int[2 * grid.height()];
+    for (int y = 0; y < grid.height(); y++) {
+      span(back, grid.width(), frame, y);
     }
   }
 
-  private void span(Homography back, PixelLayout layout, int y) {
+  private void span(Homography back, int width, PixelLayout layout, int y) {
     double wx = back.get(6);
     double w0 = back.get(7) * y + back.get(8);
     double[] slopes = {
@@ -33,7 +41,7 @@ final class Spans {
       (layout.height() - 1) * w0 - back.get(4) * y - back.get(5)
     };
     double low = 0;
-    double high = layout.width();
+    double high = width;
     for (int k = 0; k < slopes.length; k++) {
       if (Math.abs(slopes[k]) < 1e-12) {
         high = starts[k] < 0 ? 0 : high;
@@ -43,7 +51,7 @@ final class Spans {
         high = Math.min(high, Math.floor(starts[k] / -slopes[k]) + 1);
       }
     }
-    columns[2 * y] = (int) Math.min(low, layout.width());
+    columns[2 * y] = (int) Math.min(low, width);
     columns[2 * y + 1] = (int) Math.max(columns[2 * y], high);
   }
 

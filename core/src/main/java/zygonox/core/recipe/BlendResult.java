@@ -27,7 +27,7 @@ import zygonox.core.combine.NoiseGain;
  * @param starWidths before and after; empty without alignment, or with too few stars
  * @param coverage how many frames cover its pixels
  * @param hotPixels how many pixels of each frame were taken from their neighbours
- * @param darksUnlike whether the darks' exposure or ISO is not the frames'
+ * @param warnings what was found wrong on the way
  */
 public record BlendResult(
     Recipe recipe,
@@ -45,7 +45,7 @@ public record BlendResult(
     Optional<StarWidths> starWidths,
     CoverageMap.Counts coverage,
     int hotPixels,
-    boolean darksUnlike) {
+    List<BlendWarning> warnings) {
   /** The same of a recipe that this was a part of. */
   BlendResult partOf(Recipe whole, Path picture, int given, double wholeSeconds) {
     return new BlendResult(
@@ -64,7 +64,7 @@ public record BlendResult(
         starWidths,
         coverage,
         hotPixels,
-        darksUnlike);
+        warnings);
   }
 
   public BlendMethod method() {

@@ -16,7 +16,9 @@ public enum BlendWarning {
   /** Runs of unlike settings are blended together. */
   MIXED_RUNS,
   /** Darks of another exposure or ISO hold another light than the frames'. */
-  DARK_MISMATCH;
+  DARK_MISMATCH,
+  /** Frames that lie on each other to the pixel show nothing that one of them does not. */
+  NO_DETAIL;
 
   private static final Set<FrameKind> NO_PICTURES = EnumSet.of(FrameKind.DARK, FrameKind.FLAT);
 
@@ -36,9 +38,7 @@ public enum BlendWarning {
   /** What there is to be told of a set that was blended. */
   public static List<BlendWarning> of(FrameSet set, BlendResult result) {
     List<BlendWarning> found = new ArrayList<>(of(set));
-    if (result.darksUnlike()) {
-      found.add(DARK_MISMATCH);
-    }
+    found.addAll(result.warnings());
     return found;
   }
 

@@ -127,8 +127,14 @@ public final class Blender {
       rest = rest.share(ALIGNING_SHARE, 1);
     }
     List<Frame> frames = aligned.map(Aligned::frames).orElse(alike);
-    PixelLayout layout = commonLayout(frames);
-    FrameLane lane = new FrameLane(recipe, calibrator, layout);
+    PixelLayout own = commonLayout(frames);
+    FrameLane lane = new FrameLane(recipe, calibrator, own);
+    PixelLayout layout =
+        new PixelLayout(
+            own.width() * recipe.scale(),
+            own.height() * recipe.scale(),
+            own.channels(),
+            own.bits());
     Depth depth = recipe.depth().orElse(format.nearest(usualDepth(frames)));
     Combination.Terms terms =
         new Combination.Terms(
@@ -174,11 +180,24 @@ public final class Blender {
           aligned.map(a -> a.reference().file()),
           aligned.map(Aligned::alignments).orElse(List.of()),
           combination.noise(),
-          aligned.flatMap(a -> StarWidths.of(a, to.picture(), area)),
+          aligned
+              .filter(a -> recipe.scale() == 1)
+              .flatMap(a -> StarWidths.of(a, to.picture(), area)),
           coverage.counts(area),
           calibrator.hotPixels(),
-          calibrator.darksUnlike());
+          warnings(calibrator, aligned));
     }
+  }
+
+  private List<BlendWarning> warnings(Calibrator calibrator, Optional<Aligned> aligned) {
+    List<BlendWarning> warnings = new ArrayList<>();
+    if (calibrator.darksUnlike()) {
+      warnings.add(BlendWarning.DARK_MISMATCH);
+    }
+    if (recipe.scale() > 1 && !SubPixels.differ(aligned.orElseThrow())) {
+      warnings.add(BlendWarning.NO_DETAIL);
+    }
+    return warnings;
   }
 
   /** Tells what is made by all that makes it: the frames' contents, and what is done with them. */
@@ -186,7 +205,10 @@ public final class Blender {
     StringBuilder how = new StringBuilder("grown 1 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
-    how.append(recipe.mono()).append(recipe.matchLight()).append(recipe.tone());
+    how.append(recipe.scale())
+        .append(recipe.mono())
+        .append(recipe.matchLight())
+        .append(recipe.tone());
     aligned.ifPresent(
         a -> a.alignments().forEach(m -> how.append(Arrays.toString(m.matrix().rowMajor()))));
     frames.forEach(f -> how.append(weights.getOrDefault(f, 1.0)).append(f.file().getFileName()));
@@ -327,16 +349,23 @@ public final class Blender {
               () -> {
                 LightSource source = lane.open(frame, memory);
                 Homography map = move == null ? Homography.IDENTITY : move.matrix();
-                LightSource moved =
-                    move == null || move.isIdentity() ? source : Moved.onto(source, map);
                 FrameMask own = masks.get(plain(frame.file()));
-                LightSource masked = own == null ? moved : new MaskedLight(moved, own, map);
+                Homography onto = Moved.finer(map, recipe.scale());
+                LightSource moved = moved(source, map);
+                LightSource masked = own == null ? moved : new MaskedLight(moved, own, onto);
                 return everyFrame.isEmpty()
                     ? masked
-                    : new MaskedLight(masked, everyFrame.get(), map);
+                    : new MaskedLight(masked, everyFrame.get(), onto);
               }));
     }
     return contributions;
+  }
+
+  private LightSource moved(LightSource source, Homography map) {
+    if (recipe.scale() > 1) {
+      return Moved.dropped(source, map, recipe.scale());
+    }
+    return map.equals(Homography.IDENTITY) ? source : Moved.onto(source, map);
   }
 
   private Map<Path, FrameMask> masks(PixelLayout layout) {

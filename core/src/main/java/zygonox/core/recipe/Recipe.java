@@ -33,6 +33,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param ground where the ground comes from; empty: it is blended as the sky is
  * @param align how frames are brought onto each other
  * @param reference the frame the others are brought onto; empty: chosen
+ * @param scale how many times as wide and high the result is, 1 to 4
  * @param crop to which area the result is trimmed
  * @param depth of the output; empty: what the frames have, 16 bits for averages
  * @param jpeg how much is kept where the output is a JPEG
@@ -52,6 +53,7 @@ public record Recipe(
     Optional<SkyAndGround> ground,
     Align align,
     Optional<Path> reference,
+    int scale,
     Crop crop,
     Optional<Depth> depth,
     JpegQuality jpeg,
@@ -61,6 +63,7 @@ public record Recipe(
 
   public Recipe {
     InvalidInput.check("kappa", "value.kappa", kappa, 0.5, 20);
+    InvalidInput.check("scale", "value.scale", scale, 1, 4);
     // In the order they were given, for the words and files that tell them.
     masks = Collections.unmodifiableMap(new LinkedHashMap<>(masks));
   }
@@ -81,6 +84,7 @@ public record Recipe(
         Optional.empty(),
         Align.NONE,
         Optional.empty(),
+        1,
         Crop.NONE,
         Optional.empty(),
         JpegQuality.USUAL,
@@ -112,6 +116,12 @@ public record Recipe(
     }
     if (averageIn == AverageIn.ENCODED && usesLight()) {
       throw InvalidInput.about("average-in", Phrasebook.say("refused.encoded-in-light"));
+    }
+    if (scale > 1 && align == Align.NONE) {
+      throw InvalidInput.about("scale", Phrasebook.say("refused.scale-without-align"));
+    }
+    if (scale > 1 && ground.isPresent()) {
+      throw InvalidInput.about("scale", Phrasebook.say("refused.scale-with-ground"));
     }
     if (ground.isPresent() && align == Align.NONE) {
       throw InvalidInput.about("hold-ground", Phrasebook.say("refused.ground-without-align"));
@@ -191,6 +201,10 @@ public record Recipe(
         });
   }
 
+  public Recipe withScale(int other) {
+    return with(d -> d.scale = other);
+  }
+
   public Recipe withCrop(Crop other) {
     return with(d -> d.crop = other);
   }
@@ -228,6 +242,7 @@ public record Recipe(
     private Optional<SkyAndGround> ground;
     private Align align;
     private Optional<Path> reference;
+    private int scale;
     private Crop crop;
     private Optional<Depth> depth;
     private JpegQuality jpeg;
@@ -247,6 +262,7 @@ public record Recipe(
       ground = from.ground;
       align = from.align;
       reference = from.reference;
+      scale = from.scale;
       crop = from.crop;
       depth = from.depth;
       jpeg = from.jpeg;
@@ -268,6 +284,7 @@ public record Recipe(
           ground,
           align,
           reference,
+          scale,
           crop,
           depth,
           jpeg,

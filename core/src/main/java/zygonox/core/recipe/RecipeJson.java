@@ -63,6 +63,7 @@ public final class RecipeJson {
           "ground",
           "align",
           "reference",
+          "scale",
           "crop",
           "depth",
           "quality",
@@ -140,6 +141,9 @@ public final class RecipeJson {
       root.put("align", term(recipe.align()));
     }
     recipe.reference().ifPresent(r -> root.put("reference", relative(r)));
+    if (recipe.scale() != 1) {
+      root.put("scale", recipe.scale());
+    }
     if (!recipe.crop().equals(Crop.NONE)) {
       root.put("crop", recipe.crop().term());
     }
@@ -274,6 +278,9 @@ public final class RecipeJson {
     }
     if (root.has("develop")) {
       recipe = recipe.withTone(Tone.parse(JsonFields.text(root, "develop")));
+    }
+    if (root.has("scale")) {
+      recipe = recipe.withScale((int) JsonFields.number(root, "scale"));
     }
     if (root.has("crop")) {
       recipe = recipe.withCrop(Crop.parse(root.path("crop").asText()));

@@ -75,6 +75,9 @@ public final class RecipeWords {
       text.append(Words.say("recipe.masks", recipe.masks().size()));
     }
     recipe.ground().ifPresent(g -> ground(g, text));
+    if (recipe.scale() > 1) {
+      text.append(Words.say("recipe.scale", recipe.scale()));
+    }
     if (recipe.crop().equals(Crop.COMMON)) {
       text.append(Words.say("recipe.crop-common"));
     } else if (!recipe.crop().equals(Crop.NONE)) {
@@ -189,6 +192,9 @@ public final class RecipeWords {
     }
     if (recipe.weights() != Weights.EVEN) {
       words.addAll(List.of("--weights", term(recipe.weights())));
+    }
+    if (recipe.scale() > 1) {
+      words.addAll(List.of("--scale", Integer.toString(recipe.scale())));
     }
     recipe
         .masks()

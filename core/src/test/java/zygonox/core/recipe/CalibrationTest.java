@@ -138,7 +138,7 @@ class CalibrationTest {
                     new Calibration(List.of(darks), List.of(flats), HotPixelRepair.NONE)),
             out);
     assertThat(result.used()).isEqualTo(2);
-    assertThat(result.darksUnlike()).isFalse();
+    assertThat(result.warnings()).isEmpty();
     double[] means = new double[3];
     for (int i = 0; i < f0.length; i++) {
       means[i % 3] += (f0[i] + f1[i]) / 2 / (WIDTH * HEIGHT);
@@ -181,7 +181,7 @@ class CalibrationTest {
                 .withCalibration(
                     new Calibration(List.of(darks), List.of(flats), HotPixelRepair.NONE)),
             out);
-    assertThat(result.darksUnlike()).isTrue();
+    assertThat(result.warnings()).containsExactly(BlendWarning.DARK_MISMATCH);
     assertThat(Frame.look(out).layout().channels()).isEqualTo(1);
     float[] seen = light(out);
     for (int i = 0; i < light.length; i++) {
