@@ -46,6 +46,7 @@ import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Destination;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.RecipeFile;
+import zygonox.core.recipe.RedLight;
 import zygonox.core.recipe.Selection;
 import zygonox.core.recipe.SkyAndGround;
 import zygonox.core.recipe.Weights;
@@ -140,6 +141,12 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--edge", paramLabel = "PX")
   private Double edge;
+
+  @Option(names = "--red", paramLabel = "PATH")
+  private List<Path> red;
+
+  @Option(names = "--red-share", paramLabel = "F")
+  private Double redShare;
 
   @Option(names = "--scale", paramLabel = "N")
   private Integer scale;
@@ -276,6 +283,7 @@ final class BlendCommand implements Callable<Integer> {
     recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
     recipe = masks == null ? recipe : recipe.withMasks(masks);
     recipe = recipe.withGround(ground(recipe.ground()));
+    recipe = recipe.withRed(red(recipe.red()));
     recipe = scale == null ? recipe : recipe.withScale(scale);
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);
     recipe = crop == null ? recipe : recipe.withCrop(Crop.parse(crop));
@@ -311,6 +319,17 @@ final class BlendCommand implements Callable<Integer> {
                 : Optional.of(choice("--ground-method", groundMethod, BlendMethod.class)),
             groundAsIs || before.asIs(),
             edge == null ? before.edgePixels() : OptionalDouble.of(edge)));
+  }
+
+  private Optional<RedLight> red(Optional<RedLight> given) {
+    if (red == null && given.isEmpty()) {
+      if (redShare != null) {
+        throw InvalidInput.about("red-share", Words.say("shell.no-red"));
+      }
+      return given;
+    }
+    double share = redShare != null ? redShare : given.map(RedLight::share).orElse(1.0);
+    return Optional.of(new RedLight(red == null ? given.orElseThrow().frames() : red, share));
   }
 
   private Calibration calibration(Calibration given) {

@@ -64,20 +64,23 @@ public final class Blender {
 
   private final Recipe recipe;
   private final Optional<FrameMask> everyFrame;
+  private final Optional<Aligned> known;
 
   /**
    * @throws InvalidInput when the recipe contradicts itself
    */
   public Blender(Recipe recipe) {
-    this(recipe, Optional.empty());
+    this(recipe, Optional.empty(), Optional.empty());
   }
 
   /**
    * @param everyFrame which part of each frame counts, on its own pixels
+   * @param known how the frames lie, where that was found before
    */
-  Blender(Recipe recipe, Optional<FrameMask> everyFrame) {
+  Blender(Recipe recipe, Optional<FrameMask> everyFrame, Optional<Aligned> known) {
     this.recipe = recipe.checked();
     this.everyFrame = everyFrame;
+    this.known = known;
   }
 
   /**
@@ -92,6 +95,9 @@ public final class Blender {
    * @throws zygonox.core.work.Cancelled on cancellation; nothing is written then
    */
   public BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
+    if (recipe.red().isPresent()) {
+      return new RedBlend(recipe).blend(set, to, watcher, room);
+    }
     return recipe.ground().isPresent()
         ? new JoinedBlend(recipe).blend(set, to, watcher, room)
         : blendAlone(set, to, watcher, room);
@@ -122,7 +128,9 @@ public final class Blender {
       rest = rest.share(CALIBRATING_SHARE, 1);
     }
     Optional<Aligned> aligned = Optional.empty();
-    if (recipe.align() != Align.NONE) {
+    if (known.isPresent()) {
+      aligned = known;
+    } else if (recipe.align() != Align.NONE) {
       aligned = Optional.of(align(alike, dropped, with(room, rest.share(0, ALIGNING_SHARE))));
       rest = rest.share(ALIGNING_SHARE, 1);
     }

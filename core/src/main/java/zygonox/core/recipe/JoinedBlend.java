@@ -1,7 +1,5 @@
 package zygonox.core.recipe;
 
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -18,8 +16,6 @@ import zygonox.core.combine.FrameDropped;
 import zygonox.core.format.Depth;
 import zygonox.core.format.OutputFormat;
 import zygonox.core.format.PictureHeader;
-import zygonox.core.format.PictureReader;
-import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
@@ -30,9 +26,7 @@ import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
 import zygonox.core.work.Progress;
-import zygonox.core.work.Temporary;
 import zygonox.core.work.WholeFile;
-import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workroom;
 
 /**
@@ -58,21 +52,8 @@ final class JoinedBlend {
     long start = System.nanoTime();
     OutputFormat format = OutputFormat.of(to.picture());
     WholeFile.checkPlace(to.picture(), to.ifPresent());
-    Path beside = room.scratch().orElse(to.picture().toAbsolutePath().getParent());
-    String name = to.picture().getFileName() + ".parts";
-    Temporary.sweep(beside, name);
-    Path folder = Temporary.in(beside, name);
-    try {
-      Files.createDirectory(folder);
-      try {
-        return blend(set, to, format, folder, watcher, room, start);
-      } finally {
-        Temporary.remove(folder);
-      }
-    } catch (IOException e) {
-      throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", beside), e);
-    } catch (UnreadableFrame e) {
-      throw new WorkFailed(Phrasebook.say("refused.none-of-the-frames-could", e.file()), e);
+    try (Parts parts = Parts.of(to.picture(), room)) {
+      return blend(set, to, format, parts, watcher, room, start);
     }
   }
 
@@ -80,44 +61,43 @@ final class JoinedBlend {
       FrameSet set,
       Destination to,
       OutputFormat format,
-      Path folder,
+      Parts parts,
       BlendWatcher watcher,
       Workroom room,
-      long start)
-      throws UnreadableFrame {
-    Recipe parts = recipe.withGround(Optional.empty()).withDepth(Depth.SIXTEEN);
-    Recipe still = parts.withAlign(Align.NONE, Optional.empty()).withMasks(Map.of());
+      long start) {
+    Recipe whole = recipe.withGround(Optional.empty()).withDepth(Depth.SIXTEEN);
+    Recipe still = whole.withAlign(Align.NONE, Optional.empty()).withMasks(Map.of());
     FrameSet groundSet =
         ground.frames().isEmpty()
             ? set
             : FrameFinder.find(ground.frames(), Progress.NONE, room.cancellation());
-    Path groundFile = folder.resolve("ground.tif");
     new Blender(still.withMethod(ground.method().orElse(recipe.method())))
-        .blend(groundSet, at(groundFile), watcher.share(0, GROUND_SHARE), room);
-    Raster below = read(groundFile);
-    ToneCurve curve = Frame.look(groundFile).info().colours().curve();
+        .blend(groundSet, parts.to("ground"), watcher.share(0, GROUND_SHARE), room);
+    Raster below = parts.read("ground");
+    ToneCurve curve = parts.curve("ground");
     FrameMask mask = mask(set, below, curve, room.share(0, 0.3));
 
-    Path skyFile = folder.resolve("sky.tif");
-    Path countFile = folder.resolve("count.tif");
     BlendResult sky =
-        new Blender(parts, Optional.of(mask.eroded(MARGIN_PIXELS)))
+        new Blender(whole, Optional.of(mask.eroded(MARGIN_PIXELS)), Optional.empty())
             .blend(
                 set,
-                new Destination(skyFile, WholeFile.IfPresent.REPLACE, Optional.of(countFile)),
+                new Destination(
+                    parts.file("sky"),
+                    WholeFile.IfPresent.REPLACE,
+                    Optional.of(parts.file("count"))),
                 watcher.share(GROUND_SHARE, SKY_SHARE),
                 room);
-    Raster above = read(skyFile);
+    Raster above = parts.read("sky");
     float[] gains = {1, 1, 1};
     if (!ground.frames().isEmpty() && !ground.asIs()) {
-      Path referenceFile = folder.resolve("reference.tif");
       new Blender(still.withMethod(BlendMethod.MEAN))
-          .blend(only(set, sky), at(referenceFile), BlendWatcher.NONE, room);
-      gains = gains(read(referenceFile), below, mask, curve);
+          .blend(only(set, sky), parts.to("reference"), BlendWatcher.NONE, room);
+      gains = gains(parts.read("reference"), below, mask, curve);
     }
     Depth depth =
-        recipe.depth().orElse(format.nearest(new Blender(parts).usualDepth(set.frames())));
-    SkyJoin join = new SkyJoin(above, read(countFile), below, mask, ground.edge(), gains, curve);
+        recipe.depth().orElse(format.nearest(new Blender(whole).usualDepth(set.frames())));
+    SkyJoin join =
+        new SkyJoin(above, parts.read("count"), below, mask, ground.edge(), gains, curve);
     PictureHeader header =
         new PictureHeader(
                 above.layout().width(),
@@ -127,22 +107,15 @@ final class JoinedBlend {
                 set.frames().get(0).info().upright(),
                 recipe.jpeg(),
                 () -> Phrasebook.say("made.sky-and-ground", recipe.method().term(), sky.used()))
-            .withRecipe(() -> embedded(set, sky, to.picture()));
+            .withRecipe(() -> embedded(recipe, set, sky, to.picture()));
     format.write(to.picture(), to.ifPresent(), header, join::into);
     watcher.step(1, 1);
     return sky.partOf(recipe, to.picture(), sky.frames(), (System.nanoTime() - start) / 1e9);
   }
 
-  private static Destination at(Path file) {
-    return new Destination(file, WholeFile.IfPresent.REPLACE);
-  }
-
-  private static Raster read(Path file) throws UnreadableFrame {
-    return PictureReader.readWhole(Frame.look(file));
-  }
-
-  private String embedded(FrameSet set, BlendResult sky, Path target) {
-    List<Path> left = sky.dropped().stream().map(FrameDropped::file).toList();
+  /** The recipe as the result carries it, with the frames that took part. */
+  static String embedded(Recipe recipe, FrameSet set, BlendResult done, Path target) {
+    List<Path> left = done.dropped().stream().map(FrameDropped::file).toList();
     List<Path> used =
         set.frames().stream().map(Frame::file).filter(f -> !left.contains(f)).toList();
     return RecipeFile.embedded(recipe, target, OffsetDateTime.now(), used);

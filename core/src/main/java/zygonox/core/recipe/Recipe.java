@@ -31,6 +31,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param tone the same development for every frame
  * @param masks frames of which only a part counts: a picture for each in which that part is white
  * @param ground where the ground comes from; empty: it is blended as the sky is
+ * @param red light of other frames that is added to the red; empty: none
  * @param align how frames are brought onto each other
  * @param reference the frame the others are brought onto; empty: chosen
  * @param scale how many times as wide and high the result is, 1 to 4
@@ -51,6 +52,7 @@ public record Recipe(
     Tone tone,
     Map<Path, Path> masks,
     Optional<SkyAndGround> ground,
+    Optional<RedLight> red,
     Align align,
     Optional<Path> reference,
     int scale,
@@ -81,6 +83,7 @@ public record Recipe(
         false,
         Tone.NONE,
         Map.of(),
+        Optional.empty(),
         Optional.empty(),
         Align.NONE,
         Optional.empty(),
@@ -119,6 +122,9 @@ public record Recipe(
     }
     if (scale > 1 && align == Align.NONE) {
       throw InvalidInput.about("scale", Phrasebook.say("refused.scale-without-align"));
+    }
+    if (red.isPresent() && (scale > 1 || mono || !crop.equals(Crop.NONE))) {
+      throw InvalidInput.about("red", Phrasebook.say("refused.red-with-others"));
     }
     if (scale > 1 && ground.isPresent()) {
       throw InvalidInput.about("scale", Phrasebook.say("refused.scale-with-ground"));
@@ -193,6 +199,10 @@ public record Recipe(
     return with(d -> d.ground = other);
   }
 
+  public Recipe withRed(Optional<RedLight> other) {
+    return with(d -> d.red = other);
+  }
+
   public Recipe withAlign(Align other, Optional<Path> onto) {
     return with(
         d -> {
@@ -240,6 +250,7 @@ public record Recipe(
     private Tone tone;
     private Map<Path, Path> masks;
     private Optional<SkyAndGround> ground;
+    private Optional<RedLight> red;
     private Align align;
     private Optional<Path> reference;
     private int scale;
@@ -260,6 +271,7 @@ public record Recipe(
       tone = from.tone;
       masks = from.masks;
       ground = from.ground;
+      red = from.red;
       align = from.align;
       reference = from.reference;
       scale = from.scale;
@@ -282,6 +294,7 @@ public record Recipe(
           tone,
           masks,
           ground,
+          red,
           align,
           reference,
           scale,

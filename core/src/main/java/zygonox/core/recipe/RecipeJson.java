@@ -61,6 +61,7 @@ public final class RecipeJson {
           "develop",
           "masks",
           "ground",
+          "red",
           "align",
           "reference",
           "scale",
@@ -137,6 +138,10 @@ public final class RecipeJson {
       recipe.masks().forEach((frame, mask) -> masks.put(relative(frame), relative(mask)));
     }
     recipe.ground().ifPresent(g -> root.set("ground", ground(g)));
+    recipe
+        .red()
+        .ifPresent(
+            r -> root.putObject("red").put("share", r.share()).set("paths", paths(r.frames())));
     if (recipe.align() != Align.NONE) {
       root.put("align", term(recipe.align()));
     }
@@ -272,6 +277,7 @@ public final class RecipeJson {
                     : Optional.empty())
             .withMasks(masks(root))
             .withGround(ground(root))
+            .withRed(red(root))
             .withOthers(others(root));
     if (root.has("kappa")) {
       recipe = recipe.withKappa(JsonFields.number(root, "kappa"));
@@ -317,6 +323,12 @@ public final class RecipeJson {
             node.has("edge")
                 ? OptionalDouble.of(JsonFields.number(node, "edge"))
                 : OptionalDouble.empty()));
+  }
+
+  private Optional<RedLight> red(ObjectNode root) {
+    return root.path("red") instanceof ObjectNode node
+        ? Optional.of(new RedLight(paths(node.path("paths")), JsonFields.number(node, "share")))
+        : Optional.empty();
   }
 
   private Calibration calibration(ObjectNode root) {

@@ -75,6 +75,15 @@ public final class RecipeWords {
       text.append(Words.say("recipe.masks", recipe.masks().size()));
     }
     recipe.ground().ifPresent(g -> ground(g, text));
+    recipe
+        .red()
+        .ifPresent(
+            r ->
+                text.append(
+                    r.share() == 1
+                        ? Words.say("recipe.red", named(r.frames()))
+                        : Words.say(
+                            "recipe.red-share", named(r.frames()), Words.number(r.share()))));
     if (recipe.scale() > 1) {
       text.append(Words.say("recipe.scale", recipe.scale()));
     }
@@ -193,6 +202,15 @@ public final class RecipeWords {
     if (recipe.weights() != Weights.EVEN) {
       words.addAll(List.of("--weights", term(recipe.weights())));
     }
+    recipe
+        .red()
+        .ifPresent(
+            r -> {
+              r.frames().forEach(p -> words.addAll(List.of("--red", relative(folder, p))));
+              if (r.share() != 1) {
+                words.addAll(List.of("--red-share", Words.number(r.share())));
+              }
+            });
     if (recipe.scale() > 1) {
       words.addAll(List.of("--scale", Integer.toString(recipe.scale())));
     }

@@ -1,0 +1,71 @@
+package zygonox.core.recipe;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.raster.Raster;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.work.Temporary;
+import zygonox.core.work.WholeFile;
+import zygonox.core.work.WorkFailed;
+import zygonox.core.work.Workroom;
+
+/** The pictures that a result is put together from, in a folder that goes when it is closed. */
+final class Parts implements AutoCloseable {
+  private final Path folder;
+
+  private Parts(Path folder) {
+    this.folder = folder;
+  }
+
+  /** A folder beside the result, or in the scratch folder; what killed runs left there goes. */
+  static Parts of(Path picture, Workroom room) {
+    Path beside = room.scratch().orElse(picture.toAbsolutePath().getParent());
+    String name = picture.getFileName() + ".parts";
+    Temporary.sweep(beside, name);
+    Path folder = Temporary.in(beside, name);
+    try {
+      Files.createDirectory(folder);
+    } catch (IOException e) {
+      throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", beside), e);
+    }
+    return new Parts(folder);
+  }
+
+  Path file(String name) {
+    return folder.resolve(name + ".tif");
+  }
+
+  Destination to(String name) {
+    return new Destination(file(name), WholeFile.IfPresent.REPLACE);
+  }
+
+  Raster read(String name) {
+    try {
+      return PictureReader.readWhole(Frame.look(file(name)));
+    } catch (UnreadableFrame e) {
+      throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", folder.getParent()), e);
+    }
+  }
+
+  ToneCurve curve(String name) {
+    try {
+      return Frame.look(file(name)).info().colours().curve();
+    } catch (UnreadableFrame e) {
+      throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", folder.getParent()), e);
+    }
+  }
+
+  @Override
+  public void close() {
+    try {
+      Temporary.remove(folder);
+    } catch (IOException e) {
+      throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", folder.getParent()), e);
+    }
+  }
+}
