@@ -192,9 +192,8 @@ public final class Shell extends StackPane implements Navigator {
   /** Opens the demo night, and lets its trails grow. */
   void openDemo() {
     try {
-      openNight(DemoNight.keeping(home));
+      openNight(DemoNight.keeping(home), blend::start);
       go(StageName.BLEND);
-      blend.start();
     } catch (IOException e) {
       fault(new WorkFailed(Words.say("refused.the-demo-night-could-not", DiskFault.reason(e)), e));
     }
@@ -345,6 +344,13 @@ public final class Shell extends StackPane implements Navigator {
 
   /** Opens a night and the frames in its folder. */
   public void openNight(Path path) {
+    openNight(path, () -> {});
+  }
+
+  /**
+   * @param listed is done when its frames are listed
+   */
+  private void openNight(Path path, Runnable listed) {
     try {
       letGo();
       night.open(path);
@@ -364,6 +370,7 @@ public final class Shell extends StackPane implements Navigator {
           found -> {
             night.load(found);
             replace();
+            listed.run();
           },
           this::fault);
     }

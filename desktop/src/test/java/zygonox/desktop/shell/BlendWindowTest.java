@@ -120,4 +120,12 @@ class BlendWindowTest extends WindowTest {
     assertThat(List.of(RecipeFile.read(variants.resolve("mean-1.tif")).recipe().align()))
         .containsExactly(Align.NONE);
   }
+
+  @Test
+  void theDemoNightsTrailsGrowAtOnce(FxRobot robot) throws Exception {
+    System.setProperty("zygonox.demo", Path.of("..", "demo", "windmill-night").toString());
+    robot.interact(shell::openDemo);
+    await(() -> shell.blend().model().resultProperty().get() != null);
+    assertThat(shell.blend().model().resultProperty().get().used()).isEqualTo(48);
+  }
 }
