@@ -49,6 +49,7 @@ import zygonox.core.recipe.RecipeFile;
 import zygonox.core.recipe.RedLight;
 import zygonox.core.recipe.Selection;
 import zygonox.core.recipe.SkyAndGround;
+import zygonox.core.recipe.Taper;
 import zygonox.core.recipe.Weights;
 import zygonox.core.words.BlendWords;
 import zygonox.core.words.RecipeWords;
@@ -141,6 +142,9 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--edge", paramLabel = "PX")
   private Double edge;
+
+  @Option(names = "--taper", paramLabel = "HOW")
+  private String taper;
 
   @Option(names = "--red", paramLabel = "PATH")
   private List<Path> red;
@@ -283,6 +287,7 @@ final class BlendCommand implements Callable<Integer> {
     recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
     recipe = masks == null ? recipe : recipe.withMasks(masks);
     recipe = recipe.withGround(ground(recipe.ground()));
+    recipe = taper == null ? recipe : recipe.withTaper(choice("--taper", taper, Taper.class));
     recipe = recipe.withRed(red(recipe.red()));
     recipe = scale == null ? recipe : recipe.withScale(scale);
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);

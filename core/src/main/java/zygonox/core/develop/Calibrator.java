@@ -26,11 +26,12 @@ import zygonox.core.work.Workroom;
  *
  * @param step what is done to each frame
  * @param hotPixels how many pixels are repaired
+ * @param heldBytes memory that the masters take
  * @param darksUnlike whether exposure or ISO of the darks is not the frames'
  */
-public record Calibrator(SensorStep step, int hotPixels, boolean darksUnlike) {
+public record Calibrator(SensorStep step, int hotPixels, long heldBytes, boolean darksUnlike) {
   /** Nothing is put right. */
-  public static final Calibrator NONE = new Calibrator(SensorStep.NONE, 0, false);
+  public static final Calibrator NONE = new Calibrator(SensorStep.NONE, 0, 0, false);
 
   /** Exposures that differ by less count as alike. */
   private static final double ALIKE = 0.05;
@@ -85,6 +86,7 @@ public record Calibrator(SensorStep step, int hotPixels, boolean darksUnlike) {
     return new Calibrator(
         new SensorCalibration(dark, flat, spots, layout.rowSamples()),
         spots.count(),
+        (long) Float.BYTES * (dark.length + flat.length),
         !darks.isEmpty() && unlike(darks.get(0), first));
   }
 

@@ -27,7 +27,7 @@ record Master(PixelLayout layout, float[] light) {
     PixelLayout layout = layout(frames.get(0));
     float[] median = new float[layout.samples()];
     long each = (long) Float.BYTES * layout.rowSamples() * frames.size();
-    int bandRows = (int) Math.max(1, Math.min(layout.height(), room.memory().bytes() / 2 / each));
+    int bandRows = (int) Math.max(1, Math.min(layout.height(), room.memory().bytes() / 4 / each));
     int bands = (layout.height() + bandRows - 1) / bandRows;
     float[][] held = new float[frames.size()][bandRows * layout.rowSamples()];
     for (int band = 0; band < bands; band++) {
@@ -65,7 +65,7 @@ record Master(PixelLayout layout, float[] light) {
       throws UnreadableFrame {
     List<UnreadableFrame> bad = new ArrayList<>();
     try (DecodeMemory memory = new DecodeMemory();
-        Workers crew = Workers.perCore()) {
+        Workers crew = room.crew(2 * heldBytes(frames.get(0)))) {
       crew.forEach(
           frames.size(),
           (i, worker) -> {
@@ -112,6 +112,12 @@ record Master(PixelLayout layout, float[] light) {
   private static void add(float[] strip, int count, float[] into, int at) {
     for (int i = 0; i < count; i++) {
       into[at + i] += strip[i];
+    }
+  }
+
+  private static long heldBytes(Frame frame) throws UnreadableFrame {
+    try (LightSource source = PictureReader.sensorLight(frame, DecodeMemory.unshared())) {
+      return source.heldBytes();
     }
   }
 

@@ -35,8 +35,7 @@ public final class TonedLight implements LightSource {
     this.gains = new float[layout.channels()];
     for (int c = 0; c < layout.channels(); c++) {
       this.offsets[c] = offsets[c] - (float) tone.black();
-      float balanced = layout.channels() == 1 ? 1 : balance[c];
-      this.gains[c] = scale * exposure * balanced;
+      this.gains[c] = scale * exposure * balance[c];
     }
     this.curve = tone.highlights() == 0 && tone.shadows() == 0 ? new float[0] : curve(tone);
   }

@@ -24,6 +24,12 @@ public final class SkylineFinder {
   /** Rows over which light is meant on either side of the edge. */
   private static final int BESIDE = 4;
 
+  /** Side of the blocks that the sky's own level is told in, in the path's columns. */
+  private static final int BLOCK = 48;
+
+  /** How much darker than the sky about it a thing before it is: by 40 %, as a logarithm. */
+  private static final float DARKER = 0.5f;
+
   /** A star hides no nearer to the ground than so many rows. */
   private static final double CLEAR_ROWS = 2;
 
@@ -80,7 +86,72 @@ public final class SkylineFinder {
         sky.set(y * width + x);
       }
     }
+    takeOutDark(sky, small, path, shrink, columns, rows);
     return new FrameMask(width, height, sky);
+  }
+
+  /** Blades, twigs and wires before the sky are much darker than the sky about them. */
+  private void takeOutDark(
+      BitSet sky, float[] small, int[] path, int shrink, int columns, int rows) {
+    float[] about = about(small, path, columns, rows);
+    int across = (columns + BLOCK - 1) / BLOCK;
+    for (int x = 1; x < width - 1; x++) {
+      int end = Math.min(height - 1, path[Math.min(columns - 1, x / shrink)] * shrink + shrink);
+      int column = Math.min(columns - 1, x / shrink) / BLOCK;
+      for (int y = 1; y < end; y++) {
+        if (!sky.get(y * width + x)) {
+          continue;
+        }
+        int row = Math.min(rows - 1, y / shrink) / BLOCK;
+        if (near(x, y) < about[row * across + column] - DARKER) {
+          sky.clear(y * width + x);
+        }
+      }
+    }
+  }
+
+  private float near(int x, int y) {
+    float sum = 0;
+    for (int at = (y - 1) * width + x; at <= (y + 1) * width + x; at += width) {
+      sum += level[at - 1] + level[at] + level[at + 1];
+    }
+    return sum / 9;
+  }
+
+  /** The sky's own level about each block: the highest middle of it and its neighbours. */
+  private static float[] about(float[] small, int[] path, int columns, int rows) {
+    int across = (columns + BLOCK - 1) / BLOCK;
+    int down = (rows + BLOCK - 1) / BLOCK;
+    float[] middles = new float[across * down];
+    Arrays.fill(middles, -Float.MAX_VALUE);
+    float[] some = new float[BLOCK * BLOCK];
+    for (int r = 0; r < down; r++) {
+      for (int c = 0; c < across; c++) {
+        int count = 0;
+        for (int x = c * BLOCK; x < Math.min(columns, (c + 1) * BLOCK); x++) {
+          for (int y = r * BLOCK; y < Math.min(path[x], (r + 1) * BLOCK); y++) {
+            some[count++] = small[y * columns + x];
+          }
+        }
+        if (count >= BLOCK) {
+          Arrays.sort(some, 0, count);
+          middles[r * across + c] = some[count / 2];
+        }
+      }
+    }
+    float[] about = new float[middles.length];
+    for (int r = 0; r < down; r++) {
+      for (int c = 0; c < across; c++) {
+        float most = -Float.MAX_VALUE;
+        for (int nr = Math.max(0, r - 1); nr <= Math.min(down - 1, r + 1); nr++) {
+          for (int nc = Math.max(0, c - 1); nc <= Math.min(across - 1, c + 1); nc++) {
+            most = Math.max(most, middles[nr * across + nc]);
+          }
+        }
+        about[r * across + c] = most;
+      }
+    }
+    return about;
   }
 
   private float[] shrunk(int shrink, int columns, int rows) {

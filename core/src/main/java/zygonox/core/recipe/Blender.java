@@ -1,6 +1,7 @@
 package zygonox.core.recipe;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -11,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import zygonox.core.align.Aligned;
 import zygonox.core.align.Alignment;
 import zygonox.core.align.Homography;
@@ -36,6 +38,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.mend.FrameMask;
 import zygonox.core.mend.MaskedLight;
+import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
@@ -152,7 +155,7 @@ public final class Blender {
             layout,
             frames.get(0).info().colours().curve(),
             depth,
-            room.memory(),
+            left(room.memory(), calibrator),
             format.heldBytes(layout.samples(), depth),
             room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
             new Snapshot(to.picture(), key(frames, aligned, weights)));
@@ -197,6 +200,11 @@ public final class Blender {
     }
   }
 
+  /** What the masters leave of the memory; too little is told with what would do. */
+  private static ByteSize left(ByteSize memory, Calibrator calibrator) {
+    return new ByteSize(Math.max(1, memory.bytes() - calibrator.heldBytes()));
+  }
+
   private List<BlendWarning> warnings(Calibrator calibrator, Optional<Aligned> aligned) {
     List<BlendWarning> warnings = new ArrayList<>();
     if (calibrator.darksUnlike()) {
@@ -213,6 +221,7 @@ public final class Blender {
     StringBuilder how = new StringBuilder("grown 1 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
+    how.append(recipe.taper());
     how.append(recipe.scale())
         .append(recipe.mono())
         .append(recipe.matchLight())
@@ -221,7 +230,13 @@ public final class Blender {
         a -> a.alignments().forEach(m -> how.append(Arrays.toString(m.matrix().rowMajor()))));
     frames.forEach(f -> how.append(weights.getOrDefault(f, 1.0)).append(f.file().getFileName()));
     try {
-      return ContentKey.of(how.toString(), frames.stream().map(Frame::file).toList());
+      List<Path> files = new ArrayList<>(frames.stream().map(Frame::file).toList());
+      files.addAll(recipe.masks().values());
+      Stream.of(recipe.calibration().darks(), recipe.calibration().flats())
+          .flatMap(List::stream)
+          .filter(Files::isRegularFile)
+          .forEach(files::add);
+      return ContentKey.of(how.toString(), files);
     } catch (IOException e) {
       // A frame that cannot be read is told where it is decoded.
       return "unread";

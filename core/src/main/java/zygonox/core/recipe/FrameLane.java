@@ -34,10 +34,11 @@ final class FrameLane {
   private final Calibrator calibrator;
   private final PixelLayout layout;
   private final Map<Frame, float[]> offsets;
+  private final Map<Frame, Float> shares;
   private final float[] balance;
 
   FrameLane(Recipe recipe, Calibrator calibrator, PixelLayout layout) {
-    this(recipe, calibrator, layout, Map.of(), EVEN);
+    this(recipe, calibrator, layout, Map.of(), Map.of(), EVEN);
   }
 
   private FrameLane(
@@ -45,11 +46,13 @@ final class FrameLane {
       Calibrator calibrator,
       PixelLayout layout,
       Map<Frame, float[]> offsets,
+      Map<Frame, Float> shares,
       float[] balance) {
     this.recipe = recipe;
     this.calibrator = calibrator;
     this.layout = layout;
     this.offsets = offsets;
+    this.shares = shares;
     this.balance = balance;
   }
 
@@ -62,7 +65,11 @@ final class FrameLane {
     try {
       Map<Frame, float[]> found =
           recipe.matchLight() ? offsets(frames, reference, memory, room) : Map.of();
-      return new FrameLane(recipe, calibrator, layout, found, balance(reference, memory));
+      Map<Frame, Float> shares = new HashMap<>();
+      for (int i = 0; i < frames.size(); i++) {
+        shares.put(frames.get(i), recipe.taper().share(i, frames.size()));
+      }
+      return new FrameLane(recipe, calibrator, layout, found, shares, balance(reference, memory));
     } catch (UnreadableFrame e) {
       throw new WorkFailed(Phrasebook.say("refused.none-of-the-frames-could", e.file()), e);
     }
@@ -155,9 +162,12 @@ final class FrameLane {
   /** Opens a frame's light, ready to be moved. */
   LightSource open(Frame frame, DecodeMemory memory) throws UnreadableFrame {
     LightSource calibrated = calibrated(frame, memory);
-    return recipe.tone().isNone() && !recipe.matchLight()
-        ? calibrated
-        : new TonedLight(calibrated, offsets.getOrDefault(frame, NOTHING), recipe.tone(), balance);
+    float share = shares.getOrDefault(frame, 1f);
+    if (recipe.tone().isNone() && !recipe.matchLight() && share == 1) {
+      return calibrated;
+    }
+    float[] gains = {share * balance[0], share * balance[1], share * balance[2]};
+    return new TonedLight(calibrated, offsets.getOrDefault(frame, NOTHING), recipe.tone(), gains);
   }
 
   private LightSource calibrated(Frame frame, DecodeMemory memory) throws UnreadableFrame {

@@ -32,6 +32,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param masks frames of which only a part counts: a picture for each in which that part is white
  * @param ground where the ground comes from; empty: it is blended as the sky is
  * @param red light of other frames that is added to the red; empty: none
+ * @param taper lighten: how trails grow along their length
  * @param align how frames are brought onto each other
  * @param reference the frame the others are brought onto; empty: chosen
  * @param scale how many times as wide and high the result is, 1 to 4
@@ -53,6 +54,7 @@ public record Recipe(
     Map<Path, Path> masks,
     Optional<SkyAndGround> ground,
     Optional<RedLight> red,
+    Taper taper,
     Align align,
     Optional<Path> reference,
     int scale,
@@ -85,6 +87,7 @@ public record Recipe(
         Map.of(),
         Optional.empty(),
         Optional.empty(),
+        Taper.NONE,
         Align.NONE,
         Optional.empty(),
         1,
@@ -120,6 +123,10 @@ public record Recipe(
     if (averageIn == AverageIn.ENCODED && usesLight()) {
       throw InvalidInput.about("average-in", Phrasebook.say("refused.encoded-in-light"));
     }
+    if (taper != Taper.NONE && method != BlendMethod.LIGHTEN) {
+      throw InvalidInput.about(
+          "taper", Phrasebook.say("refused.taper-without-lighten", method.term()));
+    }
     if (scale > 1 && align == Align.NONE) {
       throw InvalidInput.about("scale", Phrasebook.say("refused.scale-without-align"));
     }
@@ -152,7 +159,8 @@ public record Recipe(
         || mono
         || matchLight
         || !tone.isNone()
-        || !masks.isEmpty();
+        || !masks.isEmpty()
+        || taper != Taper.NONE;
   }
 
   public Recipe withSelection(Selection other) {
@@ -203,6 +211,10 @@ public record Recipe(
     return with(d -> d.red = other);
   }
 
+  public Recipe withTaper(Taper other) {
+    return with(d -> d.taper = other);
+  }
+
   public Recipe withAlign(Align other, Optional<Path> onto) {
     return with(
         d -> {
@@ -251,6 +263,7 @@ public record Recipe(
     private Map<Path, Path> masks;
     private Optional<SkyAndGround> ground;
     private Optional<RedLight> red;
+    private Taper taper;
     private Align align;
     private Optional<Path> reference;
     private int scale;
@@ -272,6 +285,7 @@ public record Recipe(
       masks = from.masks;
       ground = from.ground;
       red = from.red;
+      taper = from.taper;
       align = from.align;
       reference = from.reference;
       scale = from.scale;
@@ -295,6 +309,7 @@ public record Recipe(
           masks,
           ground,
           red,
+          taper,
           align,
           reference,
           scale,

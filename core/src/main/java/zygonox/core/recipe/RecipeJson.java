@@ -62,6 +62,7 @@ public final class RecipeJson {
           "masks",
           "ground",
           "red",
+          "taper",
           "align",
           "reference",
           "scale",
@@ -142,6 +143,9 @@ public final class RecipeJson {
         .red()
         .ifPresent(
             r -> root.putObject("red").put("share", r.share()).set("paths", paths(r.frames())));
+    if (recipe.taper() != Taper.NONE) {
+      root.put("taper", term(recipe.taper()));
+    }
     if (recipe.align() != Align.NONE) {
       root.put("align", term(recipe.align()));
     }
@@ -278,6 +282,7 @@ public final class RecipeJson {
             .withMasks(masks(root))
             .withGround(ground(root))
             .withRed(red(root))
+            .withTaper(term(root, "taper", Taper.class).orElse(Taper.NONE))
             .withOthers(others(root));
     if (root.has("kappa")) {
       recipe = recipe.withKappa(JsonFields.number(root, "kappa"));

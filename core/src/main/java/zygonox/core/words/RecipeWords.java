@@ -15,6 +15,7 @@ import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.Selection;
 import zygonox.core.recipe.SkyAndGround;
+import zygonox.core.recipe.Taper;
 import zygonox.core.recipe.Weights;
 
 /** A recipe as a sentence and as a command line; both keep silent about what is usual. */
@@ -75,6 +76,9 @@ public final class RecipeWords {
       text.append(Words.say("recipe.masks", recipe.masks().size()));
     }
     recipe.ground().ifPresent(g -> ground(g, text));
+    if (recipe.taper() != Taper.NONE) {
+      text.append(Words.say("recipe.taper." + recipe.taper()));
+    }
     recipe
         .red()
         .ifPresent(
@@ -201,6 +205,9 @@ public final class RecipeWords {
     }
     if (recipe.weights() != Weights.EVEN) {
       words.addAll(List.of("--weights", term(recipe.weights())));
+    }
+    if (recipe.taper() != Taper.NONE) {
+      words.addAll(List.of("--taper", term(recipe.taper())));
     }
     recipe
         .red()

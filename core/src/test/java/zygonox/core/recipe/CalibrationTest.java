@@ -396,4 +396,36 @@ class CalibrationTest {
     RecipeJson json = new RecipeJson(folder);
     assertThat(json.read(json.write(recipe))).isEqualTo(recipe);
   }
+
+  @Test
+  void trailsSwellAndFadeAndTheGroundStays() throws Exception {
+    for (int f = 0; f < 10; f++) {
+      Raster raster = Raster.blank(LAYOUT);
+      for (int i = 0; i < raster.samples().length; i++) {
+        int x = i / 3 % WIDTH;
+        int y = i / 3 / WIDTH;
+        boolean star = y == 10 && x >= 4 + 4 * f && x < 8 + 4 * f;
+        double light = y >= 30 ? 0.04 : star ? 0.5 : 0.01;
+        raster.samples()[i] = (short) Math.round(65_535 * Srgb.toEncoded(light));
+      }
+      TestPictures.write(lights.resolve("l" + f + ".png"), raster, FrameInfo.UNKNOWN);
+    }
+    Path out = folder.resolve("out.png");
+    blend(TestRecipes.usual(BlendMethod.LIGHTEN).withTaper(Taper.BOTH), out);
+    Raster seen = PictureReader.readWhole(Frame.look(out));
+    double[] trail = new double[10];
+    for (int f = 0; f < 10; f++) {
+      trail[f] = Srgb.toLight(seen.at(5 + 4 * f, 10, 1) / 65_535.0);
+    }
+    assertThat(trail[0]).isLessThan(0.02);
+    assertThat(trail[4]).isGreaterThan(0.4);
+    assertThat(trail[9]).isCloseTo(trail[0], within(0.002));
+    for (int f = 0; f < 4; f++) {
+      assertThat(trail[f + 1]).isGreaterThan(trail[f]);
+    }
+    assertThat(Srgb.toLight(seen.at(20, 35, 1) / 65_535.0)).isBetween(0.03, 0.0402);
+    assertThatThrownBy(() -> TestRecipes.usual(BlendMethod.MEAN).withTaper(Taper.IN).checked())
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("mean");
+  }
 }
