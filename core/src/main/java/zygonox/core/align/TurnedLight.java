@@ -7,51 +7,30 @@ import zygonox.core.raster.PixelLayout;
 
 /**
  * A frame turned far, or scaled, onto the reference's pixels: resampled by the sixteen samples
- * around each place. Holds the whole frame while it is open.
+ * around each place.
  */
-final class TurnedLight implements LightSource {
+final class TurnedLight extends WholeLight {
   private static final int TAPS = 4;
-  private static final int STRIP_ROWS = 32;
 
-  private final LightSource from;
   private final PixelLayout layout;
   private final Homography back;
-  private final Spans spans;
-  private float[] whole;
 
   TurnedLight(LightSource from, Homography onto) {
-    this.from = from;
+    super(from, from.layout(), new Spans(onto.inverse(), from.layout()));
     this.layout = from.layout();
     this.back = onto.inverse();
-    this.spans = new Spans(back, layout);
-  }
-
-  @Override
-  public PixelLayout layout() {
-    return layout;
-  }
-
-  @Override
-  public boolean anyRowsCheaply() {
-    return false;
-  }
-
-  @Override
-  public long heldBytes() {
-    return (long) Float.BYTES * layout.samples() + from.heldBytes();
   }
 
   @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
-    if (whole == null) {
-      readWhole();
-    }
+    float[] whole = whole();
     Arrays.fill(into, 0, rows * layout.rowSamples(), 0);
     float[] across = new float[TAPS];
     float[] down = new float[TAPS];
     for (int y = 0; y < rows; y++) {
       int row = firstRow + y;
-      for (int x = spans.from(row); x < spans.to(row); x++) {
+      int end = covered(row)[1];
+      for (int x = covered(row)[0]; x < end; x++) {
         double u = back.x(x, row);
         double v = back.y(x, row);
         int column = (int) u;
@@ -60,21 +39,10 @@ final class TurnedLight implements LightSource {
         weights((float) (v - line), down);
         for (int c = 0; c < layout.channels(); c++) {
           into[y * layout.rowSamples() + c * layout.width() + x] =
-              sample(column, line, c, across, down);
+              sample(whole, column, line, c, across, down);
         }
       }
     }
-  }
-
-  private void readWhole() throws UnreadableFrame {
-    whole = new float[layout.samples()];
-    float[] strip = new float[STRIP_ROWS * layout.rowSamples()];
-    for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
-      int rows = Math.min(STRIP_ROWS, layout.height() - row);
-      from.read(row, rows, strip);
-      System.arraycopy(strip, 0, whole, row * layout.rowSamples(), rows * layout.rowSamples());
-    }
-    from.close();
   }
 
   /** As {@link Resampling}. */
@@ -86,7 +54,8 @@ final class TurnedLight implements LightSource {
   }
 
   /** At the frame's edge the outermost pixels stand for what lies beyond. */
-  private float sample(int column, int line, int channel, float[] across, float[] down) {
+  private float sample(
+      float[] whole, int column, int line, int channel, float[] across, float[] down) {
     float sum = 0;
     for (int j = 0; j < TAPS; j++) {
       int y = Math.max(0, Math.min(layout.height() - 1, line - 1 + j));
@@ -99,16 +68,5 @@ final class TurnedLight implements LightSource {
       sum += down[j] * inRow;
     }
     return sum;
-  }
-
-  @Override
-  public int[] covered(int row) {
-    return new int[] {spans.from(row), spans.to(row)};
-  }
-
-  @Override
-  public void close() {
-    whole = null;
-    from.close();
   }
 }

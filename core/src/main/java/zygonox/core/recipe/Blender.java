@@ -62,6 +62,9 @@ public final class Blender {
   /** What making masters takes of a calibrated blend's time, about. */
   private static final double CALIBRATING_SHARE = 0.3;
 
+  /** Memory that a blend needs beside its masters, at the least. */
+  private static final long LEAST_BESIDE_MASTERS = 1 << 20;
+
   /** A smaller picture is none. */
   private static final int LEAST_SIDE = 16;
 
@@ -200,9 +203,18 @@ public final class Blender {
     }
   }
 
-  /** What the masters leave of the memory; too little is told with what would do. */
+  /** What the masters leave of the memory. */
   private static ByteSize left(ByteSize memory, Calibrator calibrator) {
-    return new ByteSize(Math.max(1, memory.bytes() - calibrator.heldBytes()));
+    long left = memory.bytes() - calibrator.heldBytes();
+    if (calibrator.heldBytes() > 0 && left < LEAST_BESIDE_MASTERS) {
+      throw InvalidInput.about(
+          "memory",
+          Phrasebook.say(
+              "refused.masters-take-it-all",
+              new ByteSize(calibrator.heldBytes()),
+              new ByteSize(calibrator.heldBytes() + LEAST_BESIDE_MASTERS)));
+    }
+    return new ByteSize(left);
   }
 
   private List<BlendWarning> warnings(Calibrator calibrator, Optional<Aligned> aligned) {

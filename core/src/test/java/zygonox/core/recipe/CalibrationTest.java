@@ -28,12 +28,16 @@ import zygonox.core.format.LightSource;
 import zygonox.core.format.PictureHeader;
 import zygonox.core.format.PictureReader;
 import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameFinder;
+import zygonox.core.frame.FrameSet;
 import zygonox.core.frame.TestPictures;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
 import zygonox.core.raw.BayerPattern;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 
 /** Calibration and development against arithmetic done by hand. */
@@ -299,6 +303,20 @@ class CalibrationTest {
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("flat is black");
     assertThat(out).doesNotExist();
+  }
+
+  @Test
+  void tooLittleMemoryForTheMastersIsToldWithWhatWouldDo() throws Exception {
+    picture(lights.resolve("a.png"), 1, 0.2, 0.6, 30);
+    picture(darks.resolve("d.png"), 2, 0.01, 0.02, 30);
+    Recipe recipe =
+        TestRecipes.usual(BlendMethod.MEAN)
+            .withCalibration(new Calibration(List.of(darks), List.of(), HotPixelRepair.NONE));
+    FrameSet set = FrameFinder.find(List.of(lights), Progress.NONE, new Cancellation());
+    assertThatThrownBy(
+            () -> TestRecipes.blend(recipe, set, folder.resolve("o.tif"), TestRecipes.room("20k")))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("darks and flats alone take");
   }
 
   @Test
