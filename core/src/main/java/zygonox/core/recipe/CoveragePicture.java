@@ -8,6 +8,8 @@ import zygonox.core.format.OutputFormat;
 import zygonox.core.format.PictureHeader;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
 import zygonox.core.work.WholeFile;
 
 /** The number of frames at each pixel, as a grey picture of 16 bits. */
@@ -25,19 +27,11 @@ final class CoveragePicture {
 
   static void write(
       CoverageMap coverage, CoverageMap.Area area, Path file, WholeFile.IfPresent ifPresent) {
-    PictureHeader header =
-        new PictureHeader(
-            area.width(),
-            area.height(),
-            1,
-            Depth.SIXTEEN,
-            FrameInfo.UNKNOWN,
-            () -> "number of frames at each pixel");
     OutputFormat.of(file)
         .write(
             file,
             ifPresent,
-            header,
+            header(area.width(), area.height()),
             sink -> {
               int[] counts = new int[coverage.whole().width()];
               short[] row = new short[area.width()];
@@ -49,5 +43,21 @@ final class CoveragePicture {
                 sink.rows(y, 1, row);
               }
             });
+  }
+
+  /** The same of counts that are a picture already. */
+  static void write(Raster counts, Path file, WholeFile.IfPresent ifPresent) {
+    PixelLayout layout = counts.layout();
+    OutputFormat.of(file)
+        .write(
+            file,
+            ifPresent,
+            header(layout.width(), layout.height()),
+            sink -> sink.rows(0, layout.height(), counts.samples()));
+  }
+
+  private static PictureHeader header(int width, int height) {
+    return new PictureHeader(
+        width, height, 1, Depth.SIXTEEN, FrameInfo.UNKNOWN, () -> "number of frames at each pixel");
   }
 }

@@ -52,6 +52,7 @@ final class JoinedBlend {
     long start = System.nanoTime();
     OutputFormat format = OutputFormat.of(to.picture());
     WholeFile.checkPlace(to.picture(), to.ifPresent());
+    to.coverage().ifPresent(c -> CoveragePicture.check(c, to.ifPresent()));
     try (Parts parts = Parts.of(to.picture(), room)) {
       return blend(set, to, format, parts, watcher, room, start);
     }
@@ -71,7 +72,7 @@ final class JoinedBlend {
         ground.frames().isEmpty()
             ? set
             : FrameFinder.find(ground.frames(), Progress.NONE, room.cancellation());
-    new Blender(still.withMethod(ground.method().orElse(recipe.method())))
+    new Blender(by(ground.method().orElse(recipe.method()), still))
         .blend(groundSet, parts.to("ground"), watcher.share(0, GROUND_SHARE), room);
     Raster below = parts.read("ground");
     ToneCurve curve = parts.curve("ground");
@@ -88,16 +89,17 @@ final class JoinedBlend {
                 watcher.share(GROUND_SHARE, SKY_SHARE),
                 room);
     Raster above = parts.read("sky");
+    Raster count = parts.read("count");
+    to.coverage().ifPresent(c -> CoveragePicture.write(count, c, to.ifPresent()));
     float[] gains = {1, 1, 1};
     if (!ground.frames().isEmpty() && !ground.asIs()) {
-      new Blender(still.withMethod(BlendMethod.MEAN))
+      new Blender(by(BlendMethod.MEAN, still))
           .blend(only(set, sky), parts.to("reference"), BlendWatcher.NONE, room);
       gains = gains(parts.read("reference"), below, mask, curve);
     }
     Depth depth =
         recipe.depth().orElse(format.nearest(new Blender(whole).usualDepth(set.frames())));
-    SkyJoin join =
-        new SkyJoin(above, parts.read("count"), below, mask, ground.edge(), gains, curve);
+    SkyJoin join = new SkyJoin(above, count, below, mask, ground.edge(), gains, curve);
     PictureHeader header =
         new PictureHeader(
                 above.layout().width(),
@@ -111,6 +113,17 @@ final class JoinedBlend {
     format.write(to.picture(), to.ifPresent(), header, join::into);
     watcher.step(1, 1);
     return sky.partOf(recipe, to.picture(), sky.frames(), (System.nanoTime() - start) / 1e9);
+  }
+
+  /** The same by another method, without what has a meaning for its own only. */
+  private Recipe by(BlendMethod method, Recipe other) {
+    return method == recipe.method()
+        ? other
+        : other
+            .withMethod(method)
+            .withKappa(Recipe.USUAL_KAPPA)
+            .withWeights(Weights.EVEN)
+            .withTaper(Taper.NONE);
   }
 
   /** The recipe as the result carries it, with the frames that took part. */

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zygonox.core.align.Aligned;
 import zygonox.core.align.StarAligner;
@@ -58,7 +59,11 @@ final class RedBlend {
       Recipe colours = recipe.withRed(Optional.empty()).withDepth(Depth.SIXTEEN);
       BlendResult done =
           new Blender(colours)
-              .blend(set, parts.to("colours"), watcher.share(0, COLOUR_SHARE), room);
+              .blend(
+                  set,
+                  new Destination(parts.file("colours"), to.ifPresent(), to.coverage()),
+                  watcher.share(0, COLOUR_SHARE),
+                  room);
       stack(set, redSet, done, parts, watcher.share(COLOUR_SHARE, RED_SHARE), room);
       Raster picture = parts.read("colours");
       Raster band = parts.read("red");
@@ -114,6 +119,8 @@ final class RedBlend {
             .withRed(Optional.empty())
             .withGround(Optional.empty())
             .withMatchLight(false)
+            .withTaper(Taper.NONE)
+            .withMasks(Map.of())
             .withTone(Tone.NONE)
             .withMono(isMosaic(first))
             .withDepth(Depth.SIXTEEN);

@@ -16,9 +16,11 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.combine.BlendMethod;
+import zygonox.core.combine.BlendWatcher;
 import zygonox.core.format.FrameInfo;
 import zygonox.core.format.PictureReader;
 import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.TestPictures;
 import zygonox.core.mend.FrameMask;
 import zygonox.core.mend.SkylineFinder;
@@ -26,6 +28,9 @@ import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.Progress;
+import zygonox.core.work.WholeFile;
 
 /** Masks of single frames, and sky and ground that are blended by themselves. */
 class SkyAndGroundTest {
@@ -214,6 +219,29 @@ class SkyAndGroundTest {
         frames(),
         out);
     assertThat(ground(out)).isCloseTo(0.02 * 0.8, within(0.001));
+    // By another method too, and the frames of the sky at each pixel are counted.
+    Path counts = folder.resolve("count.png");
+    SkyAndGround darkest =
+        new SkyAndGround(
+            Optional.of(maskFile()),
+            List.of(longer),
+            Optional.of(BlendMethod.MEAN),
+            false,
+            OptionalDouble.empty());
+    new Blender(
+            recipe
+                .withMethod(BlendMethod.CLIPPED_MEAN)
+                .withKappa(2)
+                .withGround(Optional.of(darkest)))
+        .blend(
+            FrameFinder.find(List.of(frames()), Progress.NONE, new Cancellation()),
+            new Destination(out, WholeFile.IfPresent.REPLACE, Optional.of(counts)),
+            BlendWatcher.NONE,
+            TestRecipes.room("200m"));
+    assertThat(ground(out)).isCloseTo(0.02 * 0.8, within(0.001));
+    Raster counted = PictureReader.readWhole(Frame.look(counts));
+    assertThat(counted.at(160, 60, 0)).isEqualTo(6);
+    assertThat(counted.at(160, 230, 0)).isZero();
     SkyAndGround asIs =
         new SkyAndGround(
             Optional.of(maskFile()), List.of(longer), Optional.empty(), true, OptionalDouble.of(0));
