@@ -15,7 +15,6 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
-import zygonox.core.raster.Raster;
 import zygonox.core.raw.BayerPattern;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WorkFailed;
@@ -73,7 +72,7 @@ public record Calibrator(SensorStep step, int hotPixels, long heldBytes, boolean
       hot = HotSpotFinder.inRun(frames, room.share(0, 0.4));
     }
     if (calibration.hotPixels().marked().isPresent()) {
-      hot = marked(calibration.hotPixels().marked().get(), layout);
+      hot = FrameMask.read("hot-pixels", calibration.hotPixels().marked().get(), layout).white();
     }
     HotSpots spots = new HotSpots(layout, mosaic, hot);
     if (dark.length > 0 && !spots.isEmpty()) {
@@ -161,31 +160,6 @@ public record Calibrator(SensorStep step, int hotPixels, long heldBytes, boolean
 
   private static int channel(PixelLayout layout, BayerPattern pattern, int y, int i) {
     return pattern == null ? i / layout.width() : pattern.at(i & 1, y);
-  }
-
-  private static BitSet marked(Path file, PixelLayout layout) throws UnreadableFrame {
-    Raster mask = PictureReader.readWhole(PictureReader.look(file));
-    PixelLayout own = mask.layout();
-    if (own.width() != layout.width() || own.height() != layout.height()) {
-      throw InvalidInput.about(
-          "hot-pixels",
-          Phrasebook.say(
-              "refused.master-of-other-size",
-              file,
-              own.width(),
-              own.height(),
-              layout.width(),
-              layout.height()));
-    }
-    BitSet hot = new BitSet();
-    for (int y = 0; y < own.height(); y++) {
-      for (int x = 0; x < own.width(); x++) {
-        if (mask.at(x, y, 0) > own.white() / 2) {
-          hot.set(y * own.width() + x);
-        }
-      }
-    }
-    return hot;
   }
 
   private static boolean unlike(Frame dark, Frame frame) {

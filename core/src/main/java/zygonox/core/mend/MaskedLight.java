@@ -2,6 +2,7 @@ package zygonox.core.mend;
 
 import java.util.Arrays;
 import zygonox.core.align.Homography;
+import zygonox.core.develop.FrameMask;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;

@@ -3,6 +3,7 @@ package zygonox.core.mend;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import zygonox.core.develop.FrameMask;
 import zygonox.core.raster.PixelLayout;
 
 /**

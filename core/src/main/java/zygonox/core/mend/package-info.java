@@ -1,6 +1,5 @@
 /**
- * What is put right in single frames: masks that leave parts of them out, and where the sky ends.
- * Read {@link zygonox.core.mend.FrameMask} first, then {@link zygonox.core.mend.MaskedLight} and
- * {@link zygonox.core.mend.SkylineFinder}.
+ * What is put right in single frames: parts of them left out, where the sky ends, whose a light is.
+ * Read {@link zygonox.core.mend.MaskedLight} first, then {@link zygonox.core.mend.SkylineFinder}.
  */
 package zygonox.core.mend;

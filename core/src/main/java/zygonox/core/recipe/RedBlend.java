@@ -25,7 +25,6 @@ import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
-import zygonox.core.raster.ToneEncoder;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
@@ -168,13 +167,10 @@ final class RedBlend {
       Raster picture, ToneCurve curve, Raster band, ToneCurve redCurve, PictureSink sink)
       throws IOException {
     PixelLayout layout = picture.layout();
-    Depth depth = sink.header().depth();
     float[] table = curve.light(layout.bits());
     float[] redTable = redCurve.light(band.layout().bits());
-    ToneEncoder encoder = new ToneEncoder(curve, depth == Depth.EIGHT ? 8 : 16);
+    EncodedRow row = new EncodedRow(sink, curve);
     float background = redTable[background(band)];
-    short[] samples = new short[layout.rowSamples()];
-    float[] floats = new float[layout.rowSamples()];
     for (int y = 0; y < layout.height(); y++) {
       for (int x = 0; x < layout.width(); x++) {
         for (int c = 0; c < 3; c++) {
@@ -182,15 +178,10 @@ final class RedBlend {
           if (c == 0) {
             light += (float) red.share() * (redTable[band.at(x, y, 0)] - background);
           }
-          floats[3 * x + c] = (float) curve.toEncoded(Math.max(0, Math.min(1, light)));
-          samples[3 * x + c] = (short) encoder.encode(Math.max(0, light));
+          row.set(3 * x + c, light);
         }
       }
-      if (depth == Depth.FLOAT) {
-        sink.rows(y, 1, floats);
-      } else {
-        sink.rows(y, 1, samples);
-      }
+      row.write(y);
     }
   }
 

@@ -1,13 +1,11 @@
 package zygonox.core.recipe;
 
 import java.io.IOException;
-import zygonox.core.format.Depth;
+import zygonox.core.develop.FrameMask;
 import zygonox.core.format.PictureSink;
-import zygonox.core.mend.FrameMask;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
-import zygonox.core.raster.ToneEncoder;
 
 /** Puts a sky over a ground, in light, along a soft edge. */
 final class SkyJoin {
@@ -80,13 +78,10 @@ final class SkyJoin {
   /** Writes all rows. */
   void into(PictureSink sink) throws IOException {
     PixelLayout layout = sky.layout();
-    Depth depth = sink.header().depth();
-    ToneEncoder encoder = new ToneEncoder(curve, depth == Depth.EIGHT ? 8 : 16);
+    EncodedRow row = new EncodedRow(sink, curve);
     float[] table = curve.light(layout.bits());
     int channels = layout.channels();
     float[] last = new float[layout.width() * channels];
-    short[] samples = new short[layout.rowSamples()];
-    float[] floats = new float[layout.rowSamples()];
     for (int y = 0; y < layout.height(); y++) {
       for (int x = 0; x < layout.width(); x++) {
         boolean seen = count.at(x, y, 0) > 0;
@@ -97,15 +92,10 @@ final class SkyJoin {
           last[i] = seen ? table[sky.at(x, y, c)] : last[i];
           float own = table[ground.at(x, y, c)] * gains[c];
           float light = part * last[i] + (1 - part) * own;
-          floats[i] = (float) curve.toEncoded(Math.max(0, Math.min(1, light)));
-          samples[i] = (short) encoder.encode(light);
+          row.set(i, light);
         }
       }
-      if (depth == Depth.FLOAT) {
-        sink.rows(y, 1, floats);
-      } else {
-        sink.rows(y, 1, samples);
-      }
+      row.write(y);
     }
   }
 }

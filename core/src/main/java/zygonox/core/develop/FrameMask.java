@@ -1,4 +1,4 @@
-package zygonox.core.mend;
+package zygonox.core.develop;
 
 import java.nio.file.Path;
 import java.util.BitSet;
