@@ -4,9 +4,6 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.LocalDate;
-import java.time.OffsetDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -34,9 +31,9 @@ import zygonox.core.format.JpegQuality;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.mend.FoundLine;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
-import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Seconds;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
@@ -44,6 +41,7 @@ import zygonox.core.recipe.BlendWarning;
 import zygonox.core.recipe.Blender;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Destination;
+import zygonox.core.recipe.Mended;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.RecipeFile;
 import zygonox.core.recipe.RedLight;
@@ -142,6 +140,12 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--edge", paramLabel = "PX")
   private Double edge;
+
+  @Option(names = "--remove-streaks")
+  private boolean removeStreaks;
+
+  @Option(names = "--bridge-gaps")
+  private boolean bridgeGaps;
 
   @Option(names = "--taper", paramLabel = "HOW")
   private String taper;
@@ -256,7 +260,7 @@ final class BlendCommand implements Callable<Integer> {
       String first = words.isEmpty() ? "" : words.get(0);
       if (method.isEmpty()) {
         // Says which methods there are.
-        choice("METHOD", first, BlendMethod.class);
+        Typed.choice("METHOD", first, BlendMethod.class);
       }
       if (paths.isEmpty()) {
         throw new InvalidInput(Words.say("shell.no-frames-named"));
@@ -269,17 +273,17 @@ final class BlendCommand implements Callable<Integer> {
     recipe = method.map(recipe::withMethod).orElse(recipe);
     recipe = recipe.withSelection(selection(recipe.selection(), paths));
     if (align != null || reference != null) {
-      Align how = align == null ? recipe.align() : choice("--align", align, Align.class);
+      Align how = align == null ? recipe.align() : Typed.choice("--align", align, Align.class);
       // Frames that are no longer aligned need no reference.
       boolean drops = align != null && how == Align.NONE && reference == null;
       Optional<Path> onto = Optional.ofNullable(reference).or(recipe::reference);
       recipe = recipe.withAlign(how, drops ? Optional.empty() : onto);
     }
     if (averageIn != null) {
-      recipe = recipe.withAverageIn(choice("--average-in", averageIn, AverageIn.class));
+      recipe = recipe.withAverageIn(Typed.choice("--average-in", averageIn, AverageIn.class));
     }
     if (weights != null) {
-      recipe = recipe.withWeights(choice("--weights", weights, Weights.class));
+      recipe = recipe.withWeights(Typed.choice("--weights", weights, Weights.class));
     }
     recipe = recipe.withCalibration(calibration(recipe.calibration()));
     recipe = mono ? recipe.withMono(true) : recipe;
@@ -287,7 +291,9 @@ final class BlendCommand implements Callable<Integer> {
     recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
     recipe = masks == null ? recipe : recipe.withMasks(masks);
     recipe = recipe.withGround(ground(recipe.ground()));
-    recipe = taper == null ? recipe : recipe.withTaper(choice("--taper", taper, Taper.class));
+    recipe = taper == null ? recipe : recipe.withTaper(Typed.choice("--taper", taper, Taper.class));
+    recipe = removeStreaks ? recipe.withMending(recipe.mending().withoutStreaks(true)) : recipe;
+    recipe = bridgeGaps ? recipe.withMending(recipe.mending().withoutGaps(true)) : recipe;
     recipe = recipe.withRed(red(recipe.red()));
     recipe = scale == null ? recipe : recipe.withScale(scale);
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);
@@ -321,7 +327,7 @@ final class BlendCommand implements Callable<Integer> {
             ground == null ? before.frames() : ground,
             groundMethod == null
                 ? before.method()
-                : Optional.of(choice("--ground-method", groundMethod, BlendMethod.class)),
+                : Optional.of(Typed.choice("--ground-method", groundMethod, BlendMethod.class)),
             groundAsIs || before.asIs(),
             edge == null ? before.edgePixels() : OptionalDouble.of(edge)));
   }
@@ -348,7 +354,7 @@ final class BlendCommand implements Callable<Integer> {
     return new Selection(
         paths.isEmpty() ? given.paths() : paths,
         run == null ? given.run() : OptionalInt.of(run),
-        kind == null ? given.kind() : Optional.of(choice("--kind", kind, FrameKind.class)),
+        kind == null ? given.kind() : Optional.of(Typed.choice("--kind", kind, FrameKind.class)),
         given.from(),
         given.to(),
         every == null ? given.every() : every,
@@ -364,44 +370,15 @@ final class BlendCommand implements Callable<Integer> {
     return Optional.empty();
   }
 
-  private static <E extends Enum<E>> E choice(String name, String text, Class<E> type) {
-    List<String> terms = new ArrayList<>();
-    for (E value : type.getEnumConstants()) {
-      String term = value.name().toLowerCase(Locale.ROOT).replace('_', '-');
-      if (term.equals(text.toLowerCase(Locale.ROOT))) {
-        return value;
-      }
-      terms.add(term);
-    }
-    throw new InvalidInput(
-        Words.say("shell.is-it-must-be-one", name, text, String.join(", ", terms)));
-  }
-
   private Selection inTime(Selection given, FrameSet found) {
     return new Selection(
         given.paths(),
         given.run(),
         given.kind(),
-        from == null ? given.from() : Optional.of(moment("from", from, found)),
-        to == null ? given.to() : Optional.of(moment("to", to, found)),
+        from == null ? given.from() : Optional.of(Times.inNight("from", from, found)),
+        to == null ? given.to() : Optional.of(Times.inNight("to", to, found)),
         given.every(),
         given.drop());
-  }
-
-  /** A time with its offset, or a time of day in the night of the first frame. */
-  private static OffsetDateTime moment(String option, String typed, FrameSet set) {
-    ZoneOffset offset = set.assumedOffset();
-    LocalDate evening =
-        set.frames().stream()
-            .flatMap(f -> set.takenAt(f).stream())
-            .findFirst()
-            .map(t -> t.atOffset(offset).minusHours(12).toLocalDate())
-            .orElse(LocalDate.EPOCH);
-    try {
-      return Moments.inNight(evening, offset, typed);
-    } catch (InvalidInput e) {
-      throw InvalidInput.about(option, e.getMessage());
-    }
   }
 
   private BlendWatcher watcher() {
@@ -482,11 +459,35 @@ final class BlendCommand implements Callable<Integer> {
         .putObject("coverage")
         .put("least", result.coverage().least())
         .put("mean", result.coverage().mean());
-    ArrayNode mends = answer.putArray("mends");
-    if (result.hotPixels() > 0) {
-      mends.addObject().putNull("file").put("kind", "hot-pixels").put("count", result.hotPixels());
-    }
+    mends(answer, result.mended());
     return answer;
+  }
+
+  private static void mends(ObjectNode answer, Mended mended) {
+    ArrayNode mends = answer.putArray("mends");
+    ArrayNode kept = answer.putArray("kept");
+    if (mended.hotPixels() > 0) {
+      mends.addObject().putNull("file").put("kind", "hot-pixels").put("count", mended.hotPixels());
+    }
+    for (FoundLine line : mended.lines()) {
+      (line.meteor() ? kept : mends)
+          .addObject()
+          .put("file", line.file().toString())
+          .put("kind", line.meteor() ? "meteor" : "streak")
+          .put("x1", line.line().x1())
+          .put("y1", line.line().y1())
+          .put("x2", line.line().x2())
+          .put("y2", line.line().y2());
+    }
+    mended.bridged().forEach(f -> mends.addObject().put("file", f.toString()).put("kind", "gap"));
+    ArrayNode open = answer.putArray("open");
+    mended
+        .open()
+        .forEach(
+            o ->
+                open.addObject()
+                    .put("after", o.after().toString())
+                    .put("reason", o.moved() ? "camera-moved" : "long-pause"));
   }
 
   private static void put(ObjectNode node, String key, OptionalDouble value) {
@@ -508,6 +509,7 @@ final class BlendCommand implements Callable<Integer> {
             Seconds.about(result.seconds())));
     BlendWords.noise(result).ifPresent(lines::add);
     BlendWords.noiseReason(result).ifPresent(lines::add);
+    lines.addAll(BlendWords.mended(result.mended()));
     result
         .dropped()
         .forEach(d -> lines.add(Words.say("shell.left-out", d.file(), Words.reason(d.reason()))));

@@ -33,6 +33,7 @@ import zygonox.core.work.WorkFailed;
       BlendCommand.class,
       ExplainCommand.class,
       WhoseCommand.class,
+      MotionCommand.class,
       VersionCommand.class
     })
 public final class Main implements Runnable {

@@ -2,8 +2,10 @@ package zygonox.cli;
 
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import picocli.CommandLine.TypeConversionException;
+import zygonox.core.frame.FrameSet;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
 
@@ -34,5 +36,21 @@ final class Times {
 
   static String text(OffsetDateTime time) {
     return (time.getNano() == 0 ? WHOLE : PARTS).format(time);
+  }
+
+  /** A time with its offset, or a time of day in the night of the first frame. */
+  static OffsetDateTime inNight(String option, String typed, FrameSet set) {
+    ZoneOffset offset = set.assumedOffset();
+    LocalDate evening =
+        set.frames().stream()
+            .flatMap(f -> set.takenAt(f).stream())
+            .findFirst()
+            .map(t -> t.atOffset(offset).minusHours(12).toLocalDate())
+            .orElse(LocalDate.EPOCH);
+    try {
+      return Moments.inNight(evening, offset, typed);
+    } catch (InvalidInput e) {
+      throw InvalidInput.about(option, e.getMessage());
+    }
   }
 }

@@ -1,5 +1,8 @@
 package zygonox.cli;
 
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
 import java.util.function.ToDoubleFunction;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.TypeConversionException;
@@ -7,6 +10,7 @@ import zygonox.core.quantity.Compass;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Notation;
 import zygonox.core.quantity.Seconds;
+import zygonox.core.words.Words;
 
 /** Numbers with units as they are typed in options, each read by the core's own form. */
 final class Typed {
@@ -90,5 +94,19 @@ final class Typed {
     public Double convert(String text) {
       return read(Notation.CELSIUS::parse, text);
     }
+  }
+
+  /** One of an enum's values, by its name as it is typed. */
+  static <E extends Enum<E>> E choice(String name, String text, Class<E> type) {
+    List<String> terms = new ArrayList<>();
+    for (E value : type.getEnumConstants()) {
+      String term = value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+      if (term.equals(text.toLowerCase(Locale.ROOT))) {
+        return value;
+      }
+      terms.add(term);
+    }
+    throw new InvalidInput(
+        Words.say("shell.is-it-must-be-one", name, text, String.join(", ", terms)));
   }
 }

@@ -32,6 +32,7 @@ class ArchitectureTest {
     "mend",
     "combine",
     "recipe",
+    "motion",
     "camera",
     "rehearsal",
     "night",

@@ -70,6 +70,19 @@ public final class Homography {
     return new Homography(adjugate);
   }
 
+  /**
+   * The same motion for another length of time: done twice with a share of 2, half of it with 0.5,
+   * back with -1. By the matrix's logarithm and exponential (N. Higham, "Functions of Matrices",
+   * SIAM 2008, sections 10 and 11), as power series, for motions that are no more than a small
+   * turn.
+   *
+   * @param share of the motion
+   * @throws IllegalArgumentException when the motion is too large for the series
+   */
+  public Homography power(double share) {
+    return Flow.of(this).over(share);
+  }
+
   @Override
   public boolean equals(Object other) {
     return other instanceof Homography h && Arrays.equals(m, h.m);

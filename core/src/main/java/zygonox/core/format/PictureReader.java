@@ -207,6 +207,33 @@ public final class PictureReader {
     return orientation == 1 ? source : new OrientedLight(source, orientation);
   }
 
+  /**
+   * Opens a frame's light for a picture smaller than it: reduced while it is decoded, where its
+   * format can.
+   *
+   * @param leastWidth the width that is wanted at the least, upright
+   * @param leastHeight the height that is wanted at the least
+   * @return in three channels, no smaller than wanted unless the frame is
+   */
+  public static LightSource reduced(
+      PictureFile frame, int leastWidth, int leastHeight, DecodeMemory memory)
+      throws UnreadableFrame {
+    if (frame.format() != PictureFormat.JPEG || !TurboJpeg.isPresent()) {
+      return light(frame, 3, memory);
+    }
+    int orientation = frame.info().orientation();
+    boolean across = orientation >= 5;
+    PixelSource source =
+        ReducedJpegSource.of(
+            frame.file(),
+            onSensor(frame),
+            across ? leastHeight : leastWidth,
+            across ? leastWidth : leastHeight);
+    PixelSource upright = orientation == 1 ? source : new OrientedSource(source, orientation);
+    return new CurvedLight(
+        upright, 3, memory.light(frame.info().colours().curve(), upright.layout().bits()));
+  }
+
   private static LightSource onSensor(
       PictureFile frame, int channels, DecodeMemory memory, SensorStep step)
       throws UnreadableFrame {

@@ -17,7 +17,7 @@ public record Streak(double x1, double y1, double x2, double y2, double width, d
   }
 
   /** How far a place lies from the nearest of its own, in pixels. */
-  double distance(double x, double y) {
+  public double distance(double x, double y) {
     double length = Math.max(1e-9, length());
     double along = ((x - x1) * (x2 - x1) + (y - y1) * (y2 - y1)) / length;
     double t = Math.max(0, Math.min(length, along)) / length;

@@ -1,8 +1,12 @@
 package zygonox.core.mend;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import zygonox.core.align.Alignment;
+import zygonox.core.align.Homography;
+import zygonox.core.align.Miss;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.raster.PixelLayout;
 
@@ -59,6 +63,20 @@ public final class SkylineFinder {
 
   /** A place of a star that moves with the sky, on the frame that stands still. */
   public record SkyPoint(double x, double y) {}
+
+  /** Where the stars that were matched stand in each of the frames, as the camera saw them. */
+  public static List<SkyPoint> places(List<Alignment> alignments) {
+    List<SkyPoint> points = new ArrayList<>();
+    for (Alignment one : alignments) {
+      Homography back = one.matrix().inverse();
+      for (Miss miss : one.misses()) {
+        double x = miss.x() + miss.dx();
+        double y = miss.y() + miss.dy();
+        points.add(new SkyPoint(back.x(x, y), back.y(x, y)));
+      }
+    }
+    return points;
+  }
 
   /**
    * Finds the sky.

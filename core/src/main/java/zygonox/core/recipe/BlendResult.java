@@ -26,7 +26,7 @@ import zygonox.core.combine.NoiseGain;
  * @param noise before and after; empty for pictures too small to measure
  * @param starWidths before and after; empty without alignment, or with too few stars
  * @param coverage how many frames cover its pixels
- * @param hotPixels how many pixels of each frame were taken from their neighbours
+ * @param mended what was put right in single frames
  * @param warnings what was found wrong on the way
  */
 public record BlendResult(
@@ -44,7 +44,7 @@ public record BlendResult(
     Optional<NoiseGain> noise,
     Optional<StarWidths> starWidths,
     CoverageMap.Counts coverage,
-    int hotPixels,
+    Mended mended,
     List<BlendWarning> warnings) {
   /** The same of a recipe that this was a part of. */
   BlendResult partOf(Recipe whole, Path picture, int given, double wholeSeconds) {
@@ -63,7 +63,7 @@ public record BlendResult(
         noise,
         starWidths,
         coverage,
-        hotPixels,
+        mended,
         warnings);
   }
 

@@ -62,6 +62,9 @@ public final class Blender {
   /** What making masters takes of a calibrated blend's time, about. */
   private static final double CALIBRATING_SHARE = 0.3;
 
+  /** What finding lines and gaps takes of a blend's time in which they are mended, about. */
+  private static final double MENDING_SHARE = 0.4;
+
   /** Memory that a blend needs beside its masters, at the least. */
   private static final long LEAST_BESIDE_MASTERS = 1 << 20;
 
@@ -163,16 +166,26 @@ public final class Blender {
             room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
             new Snapshot(to.picture(), key(frames, aligned, weights)));
     try (DecodeMemory memory = new DecodeMemory()) {
+      FrameLane levelled =
+          recipe.usesLight()
+              ? lane.levelled(frames, reference(frames, aligned), memory, room)
+              : lane;
+      Mends mends = Mends.NONE;
+      if (!recipe.mending().equals(Mending.NONE)) {
+        mends =
+            Mends.of(
+                recipe,
+                set,
+                frames,
+                f -> levelled.open(f, memory),
+                with(room, rest.share(0, MENDING_SHARE)));
+        rest = rest.share(MENDING_SHARE, 1);
+      }
       Combination<?> combination =
           recipe.usesLight()
               ? Combination.light(
                   terms,
-                  light(
-                      lane.levelled(frames, reference(frames, aligned), memory, room),
-                      frames,
-                      aligned,
-                      weights,
-                      memory),
+                  light(levelled, mends, frames, aligned, weights, memory),
                   rest,
                   room.cancellation())
               : Combination.exact(terms, stored(frames, layout, memory), rest, room.cancellation());
@@ -198,7 +211,7 @@ public final class Blender {
               .filter(a -> recipe.scale() == 1)
               .flatMap(a -> StarWidths.of(a, to.picture(), area)),
           coverage.counts(area),
-          calibrator.hotPixels(),
+          mends.done(calibrator.hotPixels()),
           warnings(calibrator, aligned));
     }
   }
@@ -233,7 +246,7 @@ public final class Blender {
     StringBuilder how = new StringBuilder("grown 1 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
-    how.append(recipe.taper());
+    how.append(recipe.taper()).append(recipe.mending());
     how.append(recipe.scale())
         .append(recipe.mono())
         .append(recipe.matchLight())
@@ -367,6 +380,7 @@ public final class Blender {
   /** Frames as light, on the reference's pixels where there is one. */
   private List<Contribution<LightSource>> light(
       FrameLane lane,
+      Mends mends,
       List<Frame> frames,
       Optional<Aligned> aligned,
       Map<Frame, Double> weights,
@@ -382,18 +396,24 @@ public final class Blender {
               frame,
               weights.getOrDefault(frame, 1.0),
               () -> {
-                LightSource source = lane.open(frame, memory);
+                LightSource source = mends.open(frame, f -> lane.open(f, memory));
                 Homography map = move == null ? Homography.IDENTITY : move.matrix();
                 FrameMask own = masks.get(plain(frame.file()));
                 Homography onto = Moved.finer(map, recipe.scale());
-                LightSource moved = moved(source, map);
-                LightSource masked = own == null ? moved : new MaskedLight(moved, own, onto);
-                return everyFrame.isEmpty()
-                    ? masked
-                    : new MaskedLight(masked, everyFrame.get(), onto);
+                LightSource light = moved(source, map);
+                for (FrameMask mask : masks(own, mends.counting(frame))) {
+                  light = new MaskedLight(light, mask, onto);
+                }
+                return light;
               }));
     }
     return contributions;
+  }
+
+  private List<FrameMask> masks(FrameMask own, Optional<FrameMask> unlined) {
+    return Stream.of(Optional.ofNullable(own), unlined, everyFrame)
+        .flatMap(Optional::stream)
+        .toList();
   }
 
   private LightSource moved(LightSource source, Homography map) {

@@ -3,19 +3,16 @@ package zygonox.core.recipe;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import zygonox.core.develop.Balance;
 import zygonox.core.develop.Calibrator;
 import zygonox.core.develop.LevelProbe;
-import zygonox.core.develop.Neutral;
-import zygonox.core.develop.Tone;
 import zygonox.core.develop.TonedLight;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.PictureReader;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
-import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.WorkFailed;
@@ -26,9 +23,6 @@ import zygonox.core.work.Workroom;
 final class FrameLane {
   private static final float[] NOTHING = new float[3];
   private static final float[] EVEN = {1, 1, 1};
-
-  /** Half side of the square that a neutral place is the mean of. */
-  private static final int AROUND = 2;
 
   private final Recipe recipe;
   private final Calibrator calibrator;
@@ -105,57 +99,8 @@ final class FrameLane {
   }
 
   private float[] balance(Frame reference, DecodeMemory memory) throws UnreadableFrame {
-    Tone tone = recipe.tone();
-    if (tone.balance().isPresent()) {
-      return tone.balance().get().gains();
-    }
-    Optional<Neutral> neutral = tone.neutral();
-    if (neutral.isEmpty() || layout.channels() == 1) {
-      return EVEN;
-    }
-    float[] light = new float[3];
     try (LightSource source = calibrated(reference, memory)) {
-      if (neutral.get() instanceof Neutral.Place place) {
-        mean(source, place, light);
-      } else {
-        LevelProbe probe = LevelProbe.of(source);
-        for (int c = 0; c < 3; c++) {
-          light[c] = probe.level(c);
-        }
-      }
-    }
-    for (int c = 0; c < 3; c++) {
-      light[c] -= (float) tone.black();
-      if (light[c] <= 0) {
-        throw InvalidInput.about("develop", Phrasebook.say("refused.neutral-is-black"));
-      }
-    }
-    return new float[] {light[1] / light[0], 1, light[1] / light[2]};
-  }
-
-  private void mean(LightSource source, Neutral.Place place, float[] into) throws UnreadableFrame {
-    if (place.x() < 0
-        || place.y() < 0
-        || place.x() >= layout.width()
-        || place.y() >= layout.height()) {
-      throw InvalidInput.about(
-          "develop",
-          Phrasebook.say(
-              "refused.neutral-outside", place.x(), place.y(), layout.width(), layout.height()));
-    }
-    int top = Math.max(0, place.y() - AROUND);
-    int bottom = Math.min(layout.height() - 1, place.y() + AROUND);
-    int left = Math.max(0, place.x() - AROUND);
-    int right = Math.min(layout.width() - 1, place.x() + AROUND);
-    float[] row = new float[layout.rowSamples()];
-    int count = (bottom - top + 1) * (right - left + 1);
-    for (int y = top; y <= bottom; y++) {
-      source.read(y, 1, row);
-      for (int c = 0; c < 3; c++) {
-        for (int x = left; x <= right; x++) {
-          into[c] += row[c * layout.width() + x] / count;
-        }
-      }
+      return Balance.of(recipe.tone(), source);
     }
   }
 

@@ -2,13 +2,9 @@ package zygonox.core.recipe;
 
 import java.nio.file.Path;
 import java.time.OffsetDateTime;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zygonox.core.align.Alignment;
-import zygonox.core.align.Homography;
-import zygonox.core.align.Miss;
 import zygonox.core.align.StarAligner;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
@@ -123,7 +119,8 @@ final class JoinedBlend {
             .withMethod(method)
             .withKappa(Recipe.USUAL_KAPPA)
             .withWeights(Weights.EVEN)
-            .withTaper(Taper.NONE);
+            .withTaper(Taper.NONE)
+            .withMending(other.mending().withoutGaps(false));
   }
 
   /** The recipe as the result carries it, with the frames that took part. */
@@ -159,23 +156,10 @@ final class JoinedBlend {
     }
     List<SkylineFinder.SkyPoint> stars =
         recipe.align() == Align.STARS
-            ? points(new StarAligner(recipe.reference()).align(set.frames(), room).alignments())
+            ? SkylineFinder.places(
+                new StarAligner(recipe.reference()).align(set.frames(), room).alignments())
             : List.of();
     return new SkylineFinder(layout, light).sky(stars);
-  }
-
-  /** Where the stars that were matched stand in each of the frames, as the camera saw them. */
-  private static List<SkylineFinder.SkyPoint> points(List<Alignment> alignments) {
-    List<SkylineFinder.SkyPoint> points = new ArrayList<>();
-    for (Alignment one : alignments) {
-      Homography back = one.matrix().inverse();
-      for (Miss miss : one.misses()) {
-        double x = miss.x() + miss.dx();
-        double y = miss.y() + miss.dy();
-        points.add(new SkylineFinder.SkyPoint(back.x(x, y), back.y(x, y)));
-      }
-    }
-    return points;
   }
 
   /** What the ground's channels are multiplied by to be as bright as in the sky's own frames. */

@@ -13,13 +13,13 @@ import zygonox.core.quantity.Phrasebook;
 import zygonox.core.work.WorkFailed;
 
 /** Frames that can be blended with each other. */
-final class LikeFrames {
+public final class LikeFrames {
   private static final int MOST_FRAMES = 65_537;
 
   private LikeFrames() {}
 
   /** Frames of the size and the colours most have; the others are dropped with the reason. */
-  static List<Frame> of(List<Frame> frames, List<FrameDropped> dropped) {
+  public static List<Frame> of(List<Frame> frames, List<FrameDropped> dropped) {
     if (frames.isEmpty()) {
       throw new WorkFailed(Phrasebook.say("refused.there-is-no-readable-frame"));
     }

@@ -33,6 +33,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param ground where the ground comes from; empty: it is blended as the sky is
  * @param red light of other frames that is added to the red; empty: none
  * @param taper lighten: how trails grow along their length
+ * @param mending what is put right in single frames
  * @param align how frames are brought onto each other
  * @param reference the frame the others are brought onto; empty: chosen
  * @param scale how many times as wide and high the result is, 1 to 4
@@ -55,6 +56,7 @@ public record Recipe(
     Optional<SkyAndGround> ground,
     Optional<RedLight> red,
     Taper taper,
+    Mending mending,
     Align align,
     Optional<Path> reference,
     int scale,
@@ -88,6 +90,7 @@ public record Recipe(
         Optional.empty(),
         Optional.empty(),
         Taper.NONE,
+        Mending.NONE,
         Align.NONE,
         Optional.empty(),
         1,
@@ -127,6 +130,9 @@ public record Recipe(
       throw InvalidInput.about(
           "taper", Phrasebook.say("refused.taper-without-lighten", method.term()));
     }
+    if (mending.bridgesGaps() && (method != BlendMethod.LIGHTEN || align != Align.NONE)) {
+      throw InvalidInput.about("bridge-gaps", Phrasebook.say("refused.bridging-without-lighten"));
+    }
     if (scale > 1 && align == Align.NONE) {
       throw InvalidInput.about("scale", Phrasebook.say("refused.scale-without-align"));
     }
@@ -160,7 +166,8 @@ public record Recipe(
         || matchLight
         || !tone.isNone()
         || !masks.isEmpty()
-        || taper != Taper.NONE;
+        || taper != Taper.NONE
+        || !mending.equals(Mending.NONE);
   }
 
   public Recipe withSelection(Selection other) {
@@ -215,6 +222,10 @@ public record Recipe(
     return with(d -> d.taper = other);
   }
 
+  public Recipe withMending(Mending other) {
+    return with(d -> d.mending = other);
+  }
+
   public Recipe withAlign(Align other, Optional<Path> onto) {
     return with(
         d -> {
@@ -264,6 +275,7 @@ public record Recipe(
     private Optional<SkyAndGround> ground;
     private Optional<RedLight> red;
     private Taper taper;
+    private Mending mending;
     private Align align;
     private Optional<Path> reference;
     private int scale;
@@ -286,6 +298,7 @@ public record Recipe(
       ground = from.ground;
       red = from.red;
       taper = from.taper;
+      mending = from.mending;
       align = from.align;
       reference = from.reference;
       scale = from.scale;
@@ -310,6 +323,7 @@ public record Recipe(
           ground,
           red,
           taper,
+          mending,
           align,
           reference,
           scale,

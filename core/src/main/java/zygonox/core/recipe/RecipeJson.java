@@ -63,6 +63,8 @@ public final class RecipeJson {
           "ground",
           "red",
           "taper",
+          "removeStreaks",
+          "bridgeGaps",
           "align",
           "reference",
           "scale",
@@ -145,6 +147,12 @@ public final class RecipeJson {
             r -> root.putObject("red").put("share", r.share()).set("paths", paths(r.frames())));
     if (recipe.taper() != Taper.NONE) {
       root.put("taper", term(recipe.taper()));
+    }
+    if (recipe.mending().removesStreaks()) {
+      root.put("removeStreaks", true);
+    }
+    if (recipe.mending().bridgesGaps()) {
+      root.put("bridgeGaps", true);
     }
     if (recipe.align() != Align.NONE) {
       root.put("align", term(recipe.align()));
@@ -283,6 +291,9 @@ public final class RecipeJson {
             .withGround(ground(root))
             .withRed(red(root))
             .withTaper(term(root, "taper", Taper.class).orElse(Taper.NONE))
+            .withMending(
+                new Mending(
+                    root.path("removeStreaks").asBoolean(), root.path("bridgeGaps").asBoolean()))
             .withOthers(others(root));
     if (root.has("kappa")) {
       recipe = recipe.withKappa(JsonFields.number(root, "kappa"));

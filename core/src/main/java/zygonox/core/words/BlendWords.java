@@ -1,7 +1,10 @@
 package zygonox.core.words;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import zygonox.core.recipe.BlendResult;
+import zygonox.core.recipe.Mended;
 
 /** What a blend came to, in plain words. */
 public final class BlendWords {
@@ -27,6 +30,25 @@ public final class BlendWords {
                         ? "blend.noise-worse"
                         : "blend.noise-worse-aligned")
         .map(Words::say);
+  }
+
+  /** What was put right in single frames, and what could not be; empty where nothing was. */
+  public static List<String> mended(Mended done) {
+    List<String> said = new ArrayList<>();
+    if (!done.lines().isEmpty()) {
+      said.add(Words.say("shell.mended-lines", done.removed(), done.meteors()));
+    }
+    if (!done.bridged().isEmpty()) {
+      said.add(Words.say("shell.mended-gaps", done.bridged().size()));
+    }
+    done.open()
+        .forEach(
+            o ->
+                said.add(
+                    Words.say(
+                        o.moved() ? "shell.gap-open-moved" : "shell.gap-open-long",
+                        o.after().getFileName())));
+    return said;
   }
 
   private record Gains(double measured, double expected) {}

@@ -79,6 +79,12 @@ public final class RecipeWords {
     if (recipe.taper() != Taper.NONE) {
       text.append(Words.say("recipe.taper." + recipe.taper()));
     }
+    if (recipe.mending().bridgesGaps()) {
+      text.append(Words.say("recipe.bridge-gaps"));
+    }
+    if (recipe.mending().removesStreaks()) {
+      text.append(Words.say("recipe.remove-streaks"));
+    }
     recipe
         .red()
         .ifPresent(
@@ -208,6 +214,12 @@ public final class RecipeWords {
     }
     if (recipe.taper() != Taper.NONE) {
       words.addAll(List.of("--taper", term(recipe.taper())));
+    }
+    if (recipe.mending().removesStreaks()) {
+      words.add("--remove-streaks");
+    }
+    if (recipe.mending().bridgesGaps()) {
+      words.add("--bridge-gaps");
     }
     recipe
         .red()

@@ -239,7 +239,7 @@ class CalibrationTest {
                     new Calibration(
                         fromDarks ? List.of(darks) : List.of(), List.of(), HotPixelRepair.AUTO)),
             out);
-    assertThat(result.hotPixels()).isEqualTo(hot.length);
+    assertThat(result.mended().hotPixels()).isEqualTo(hot.length);
     Raster seen = PictureReader.readWhole(Frame.look(out));
     for (int pixel : hot) {
       int x = pixel % WIDTH;

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.Calibration;
 import zygonox.core.develop.HotPixelRepair;
 import zygonox.core.frame.Frame;
@@ -87,6 +88,38 @@ enum Care {
     @Override
     Recipe with(Recipe recipe, boolean on, FrameSet set) {
       return recipe.withMatchLight(on);
+    }
+  },
+  LINES {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return recipe.mending().removesStreaks();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return true;
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      return recipe.withMending(recipe.mending().withoutStreaks(on));
+    }
+  },
+  GAPS {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return recipe.mending().bridgesGaps();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return recipe.method() == BlendMethod.LIGHTEN && recipe.align() == Align.NONE;
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      return recipe.withMending(recipe.mending().withoutGaps(on));
     }
   },
   /** Aligns and stacks the sky, and keeps the ground from its own unmoved stack. */

@@ -1,0 +1,109 @@
+package zygonox.core.align;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.ToDoubleFunction;
+import zygonox.core.frame.Frame;
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * How the sky moves over a camera that stands still, told by the stars of its frames: it turns
+ * about the pole at one pace all night, so that the run as a whole says where a star is at any
+ * moment, also between frames and in one whose own stars are hidden.
+ */
+public final class SkyMotion {
+  /** Pairs of frames so far apart tell the pace: far enough to be exact, near enough to match. */
+  private static final int APART = 6;
+
+  /** What a pair of frames may differ from the run before its camera is taken to have moved, px. */
+  private static final double STEADY_PIXELS = 1.5;
+
+  private static final double STEADY_SHARE = 0.15;
+
+  private final Map<Path, Homography> onto;
+  private final Map<Path, Double> seconds;
+  private final PixelLayout layout;
+  private final Flow perSecond;
+
+  private SkyMotion(
+      Map<Path, Homography> onto, Map<Path, Double> seconds, PixelLayout layout, Flow perSecond) {
+    this.onto = onto;
+    this.seconds = seconds;
+    this.layout = layout;
+    this.perSecond = perSecond;
+  }
+
+  /**
+   * @param aligned frames of a camera that stood still, brought onto each other by their stars
+   * @param all all frames of the run, aligned or not
+   * @param seconds when each of them was taken
+   * @return empty where too few of them could be aligned
+   */
+  public static Optional<SkyMotion> of(
+      Aligned aligned, List<Frame> all, ToDoubleFunction<Frame> seconds) {
+    Map<Path, Double> times = new HashMap<>();
+    all.forEach(f -> times.put(f.file(), seconds.applyAsDouble(f)));
+    List<Alignment> alignments = aligned.alignments();
+    Map<Path, Homography> onto = new HashMap<>();
+    alignments.forEach(a -> onto.put(a.file(), a.matrix()));
+    int apart = Math.max(1, Math.min(APART, alignments.size() / 3));
+    List<Flow> flows = new ArrayList<>();
+    for (int i = 0; i + apart < alignments.size(); i++) {
+      Alignment first = alignments.get(i);
+      Alignment second = alignments.get(i + apart);
+      double time = times.get(second.file()) - times.get(first.file());
+      Homography map = second.matrix().inverse().after(first.matrix());
+      if (time > 0 && Flow.canTell(map)) {
+        flows.add(Flow.of(map).faster(1 / time));
+      }
+    }
+    return flows.isEmpty()
+        ? Optional.empty()
+        : Optional.of(new SkyMotion(onto, times, all.get(0).layout(), Flow.middle(flows)));
+  }
+
+  /** Seconds between the times of two frames. */
+  public double seconds(Frame from, Frame to) {
+    return seconds.get(to.file()) - seconds.get(from.file());
+  }
+
+  /**
+   * Where the sky of one frame lies in another: by the two frames' own stars where they agree with
+   * the run's pace, else by that.
+   *
+   * @return empty where the camera has moved between the two
+   */
+  public Optional<Homography> between(Frame from, Frame to) {
+    Homography usual = perSecond.over(seconds(from, to));
+    Homography first = onto.get(from.file());
+    Homography second = onto.get(to.file());
+    if (first == null || second == null) {
+      return Optional.of(usual);
+    }
+    Homography own = second.inverse().after(first);
+    double far = farthest(usual, Homography.IDENTITY);
+    double allowed = STEADY_PIXELS + STEADY_SHARE * far;
+    return farthest(own, usual) > allowed ? Optional.empty() : Optional.of(own);
+  }
+
+  /** How far the sky moves in a second where it moves fastest, in pixels. */
+  public double pixelsPerSecond() {
+    return farthest(perSecond.over(1), Homography.IDENTITY);
+  }
+
+  private double farthest(Homography one, Homography other) {
+    double most = 0;
+    for (int row = 0; row <= 2; row++) {
+      for (int column = 0; column <= 2; column++) {
+        double x = column / 2.0 * (layout.width() - 1);
+        double y = row / 2.0 * (layout.height() - 1);
+        most = Math.max(most, Math.hypot(one.x(x, y) - other.x(x, y), one.y(x, y) - other.y(x, y)));
+      }
+    }
+    return most;
+  }
+}

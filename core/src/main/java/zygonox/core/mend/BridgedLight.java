@@ -1,0 +1,153 @@
+package zygonox.core.mend;
+
+import java.util.List;
+import java.util.Optional;
+import zygonox.core.align.Homography;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * A frame whose stars are carried on to the next one: at moments between the two it is as bright as
+ * both of them are when the sky of the one is turned forwards and that of the other back. What does
+ * not move with the sky, or is in one of them only, adds nothing.
+ */
+final class BridgedLight implements LightSource {
+  /**
+   * A moment between two frames.
+   *
+   * @param own where the sky at that moment lies in the earlier frame
+   * @param next where it lies in the later one
+   */
+  record Moment(Homography own, Homography next) {}
+
+  private final LightSource own;
+  private final Opener opener;
+  private final List<Moment> moments;
+  private final StillLight still;
+  private final PixelLayout layout;
+  private final int reach;
+  private RowWindow earlier;
+  private RowWindow later;
+
+  /** Opens the next frame once it is needed. */
+  @FunctionalInterface
+  interface Opener {
+    LightSource open() throws UnreadableFrame;
+  }
+
+  /**
+   * @param own the earlier frame, closed with this
+   * @param still what no star is, however bright
+   */
+  BridgedLight(LightSource own, Opener opener, List<Moment> moments, StillLight still) {
+    this.own = own;
+    this.opener = opener;
+    this.moments = moments;
+    this.still = still;
+    this.layout = own.layout();
+    double most = 0;
+    for (Moment moment : moments) {
+      for (int corner = 0; corner < 9; corner++) {
+        double x = corner % 3 / 2.0 * (layout.width() - 1);
+        double y = corner / 3 / 2.0 * (layout.height() - 1);
+        most = Math.max(most, Math.abs(moment.own.y(x, y) - y));
+        most = Math.max(most, Math.abs(moment.next.y(x, y) - y));
+      }
+    }
+    this.reach = (int) Math.ceil(most) + 5;
+  }
+
+  @Override
+  public PixelLayout layout() {
+    return layout;
+  }
+
+  @Override
+  public boolean anyRowsCheaply() {
+    return false;
+  }
+
+  @Override
+  public long heldBytes() {
+    return 2 * own.heldBytes() + 2 * RowWindow.bytes(layout, 2 * reach + 1);
+  }
+
+  @Override
+  public int[] covered(int row) {
+    return own.covered(row);
+  }
+
+  @Override
+  public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
+    if (earlier == null) {
+      earlier = new RowWindow(own, 2 * reach + 1, Optional.of(still));
+      later = new RowWindow(opener.open(), 2 * reach + 1, Optional.of(still));
+    }
+    for (int y = 0; y < rows; y++) {
+      int row = firstRow + y;
+      earlier.hold(row - reach, row + reach);
+      later.hold(row - reach, row + reach);
+      earlier.copy(row, into, y * layout.rowSamples());
+      for (Moment moment : moments) {
+        add(moment, row, into, y * layout.rowSamples());
+      }
+    }
+  }
+
+  /** Over so few columns places follow a straight line to a hundredth of a pixel. */
+  private void add(Moment moment, int row, float[] into, int at) {
+    double u = moment.own.x(0, row);
+    double v = moment.own.y(0, row);
+    double nextU = moment.next.x(0, row);
+    double nextV = moment.next.y(0, row);
+    for (int x = 0; x < layout.width(); x += RowWindow.PIECE) {
+      int to = x + RowWindow.PIECE;
+      double lastU = moment.own.x(to, row);
+      double lastV = moment.own.y(to, row);
+      double lastNextU = moment.next.x(to, row);
+      double lastNextV = moment.next.y(to, row);
+      long wanted = earlier.standsOut(u, lastU, v, lastV);
+      if (wanted != 0) {
+        wanted &= later.standsOut(nextU, lastNextU, nextV, lastNextV);
+      }
+      for (; wanted != 0; wanted &= wanted - 1) {
+        int step = Long.numberOfTrailingZeros(wanted);
+        double share = (double) step / RowWindow.PIECE;
+        add(
+            u + share * (lastU - u),
+            v + share * (lastV - v),
+            nextU + share * (lastNextU - nextU),
+            nextV + share * (lastNextV - nextV),
+            into,
+            at + x + step);
+      }
+      u = lastU;
+      v = lastV;
+      nextU = lastNextU;
+      nextV = lastNextV;
+    }
+  }
+
+  private void add(double u, double v, double nextU, double nextV, float[] into, int at) {
+    if (!earlier.inside(u, v) || !later.inside(nextU, nextV)) {
+      return;
+    }
+    earlier.at(u, v);
+    later.at(nextU, nextV);
+    for (int c = 0; c < layout.channels(); c++) {
+      int place = at + c * layout.width();
+      into[place] = Math.max(into[place], Math.min(earlier.sample(c), later.sample(c)));
+    }
+  }
+
+  @Override
+  public void close() {
+    if (later != null) {
+      later.close();
+      later = null;
+      earlier = null;
+    }
+    own.close();
+  }
+}

@@ -1,0 +1,198 @@
+package zygonox.core.mend;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
+import zygonox.core.align.Homography;
+import zygonox.core.align.SkyMotion;
+import zygonox.core.develop.FrameMask;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.measure.FrameMeasure;
+import zygonox.core.measure.Streak;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.Workers;
+import zygonox.core.work.Workroom;
+
+/**
+ * Takes the lines of aeroplanes and satellites out of the frames they cross, and puts back what the
+ * sky has there, from the frames before and after. Meteors stay.
+ */
+public final class LineMender {
+  /** Directions of one flight in two frames differ by less, in radians. */
+  private static final double ALIKE_DIRECTION = 0.1;
+
+  private final Map<Frame, List<Patch>> patches = new HashMap<>();
+  private final List<FoundLine> found;
+
+  private LineMender(Map<Frame, List<Patch>> patches, List<FoundLine> found) {
+    this.patches.putAll(patches);
+    this.found = List.copyOf(found);
+  }
+
+  /**
+   * @param run what was measured of the frames, in order of time
+   * @param motion how the sky moves over them; empty where that is not known
+   * @param opener opens the frames
+   */
+  public static LineMender of(
+      List<FrameMeasure> run, Optional<SkyMotion> motion, FrameOpener opener, Workroom room) {
+    List<Integer> crossed = new ArrayList<>();
+    for (int i = 0; i < run.size(); i++) {
+      if (!run.get(i).streaks().isEmpty()) {
+        crossed.add(i);
+      }
+    }
+    Map<Frame, List<Patch>> patches = new ConcurrentHashMap<>();
+    List<FoundLine> lines = Collections.synchronizedList(new ArrayList<>());
+    AtomicInteger done = new AtomicInteger();
+    try (Workers crew = Workers.perCore()) {
+      crew.forEach(
+          crossed.size(),
+          (n, worker) -> {
+            room.cancellation().check();
+            int at = crossed.get(n);
+            try {
+              List<Patch> own = mend(run, at, motion, opener, lines);
+              if (!own.isEmpty()) {
+                patches.put(run.get(at).frame(), own);
+              }
+            } catch (UnreadableFrame e) {
+              // Blending reads it again and tells the reason.
+            }
+            room.progress().step(done.incrementAndGet(), crossed.size());
+          });
+    }
+    List<Frame> order = run.stream().map(FrameMeasure::frame).toList();
+    lines.sort((a, b) -> Integer.compare(place(order, a), place(order, b)));
+    return new LineMender(patches, lines);
+  }
+
+  private static int place(List<Frame> order, FoundLine line) {
+    int at = 0;
+    while (!order.get(at).file().equals(line.file())) {
+      at++;
+    }
+    return at;
+  }
+
+  private static List<Patch> mend(
+      List<FrameMeasure> run,
+      int at,
+      Optional<SkyMotion> motion,
+      FrameOpener opener,
+      List<FoundLine> found)
+      throws UnreadableFrame {
+    FrameMeasure measure = run.get(at);
+    PixelLayout layout;
+    List<LinePatch> lines = new ArrayList<>();
+    List<LinePatch.Beside> beside = new ArrayList<>();
+    try (LightSource own = opener.open(measure.frame())) {
+      layout = own.layout();
+      for (Streak streak : measure.streaks()) {
+        lines.add(new LinePatch(streak, layout));
+      }
+      int reach = 0;
+      for (int other : new int[] {at - 1, at + 1}) {
+        if (other < 0 || other >= run.size()) {
+          continue;
+        }
+        Frame frame = run.get(other).frame();
+        Optional<Homography> to = motion.flatMap(m -> m.between(measure.frame(), frame));
+        reach = Math.max(reach, to.map(h -> reach(h, layout)).orElse(5));
+        beside.add(new LinePatch.Beside(new RowWindow(opener.open(frame), 2 * reach + 1), to));
+      }
+      float[] row = new float[layout.rowSamples()];
+      for (int y = 0; y < layout.height(); y++) {
+        int wanted = y;
+        List<LinePatch> here = lines.stream().filter(l -> l.has(wanted)).toList();
+        if (here.isEmpty()) {
+          continue;
+        }
+        for (LinePatch.Beside other : beside) {
+          other.window().hold(y - reach, y + reach);
+        }
+        own.read(y, 1, row);
+        here.forEach(l -> l.fill(wanted, row, beside));
+      }
+    } finally {
+      beside.forEach(b -> b.window().close());
+    }
+    List<Patch> patches = new ArrayList<>();
+    for (int i = 0; i < lines.size(); i++) {
+      Streak streak = measure.streaks().get(i);
+      boolean meteor = lines.get(i).flares() && !goesOn(run, at, streak);
+      found.add(new FoundLine(measure.frame().file(), streak, meteor));
+      if (!meteor) {
+        patches.add(lines.get(i).patch());
+      }
+    }
+    return patches;
+  }
+
+  private static int reach(Homography map, PixelLayout layout) {
+    double most = 0;
+    for (int corner = 0; corner < 9; corner++) {
+      double x = corner % 3 / 2.0 * (layout.width() - 1);
+      double y = corner / 3 / 2.0 * (layout.height() - 1);
+      most = Math.max(most, Math.abs(map.y(x, y) - y));
+    }
+    return (int) Math.ceil(most) + 5;
+  }
+
+  /** Whether a frame beside it has a line that is the same flight's: on one straight with it. */
+  private static boolean goesOn(List<FrameMeasure> run, int at, Streak line) {
+    for (int other : new int[] {at - 1, at + 1}) {
+      if (other < 0 || other >= run.size()) {
+        continue;
+      }
+      for (Streak next : run.get(other).streaks()) {
+        double turn = Math.abs(direction(line) - direction(next)) % Math.PI;
+        boolean alike = Math.min(turn, Math.PI - turn) < ALIKE_DIRECTION;
+        double aside =
+            Math.abs(
+                (next.x1() - line.x1()) * Math.sin(direction(line))
+                    - (next.y1() - line.y1()) * Math.cos(direction(line)));
+        if (alike && aside < 0.1 * (line.length() + next.length())) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  private static double direction(Streak line) {
+    return Math.atan2(line.y2() - line.y1(), line.x2() - line.x1());
+  }
+
+  /** All lines that were found, those that are kept among them, in order of time. */
+  public List<FoundLine> found() {
+    return found;
+  }
+
+  /** A frame with the sky's own light in place of lines. */
+  LightSource mended(Frame frame, LightSource light) {
+    List<Patch> own = patches.get(frame);
+    return own == null ? light : new PatchedLight(light, own);
+  }
+
+  /** What of a frame counts where its lines are left out; empty where it has none. */
+  public Optional<FrameMask> unlined(Frame frame) {
+    List<Patch> own = patches.get(frame);
+    if (own == null) {
+      return Optional.empty();
+    }
+    int width = frame.layout().width();
+    BitSet counting = new BitSet(width * frame.layout().height());
+    counting.set(0, width * frame.layout().height());
+    own.forEach(p -> p.clear(counting, width));
+    return Optional.of(new FrameMask(width, frame.layout().height(), counting));
+  }
+}

@@ -1,0 +1,193 @@
+package zygonox.core.mend;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import zygonox.core.align.Homography;
+import zygonox.core.measure.Streak;
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * A line of one frame as it is taken out: the light that the frames beside it have there, turned
+ * with the sky over as much time, and how the line's own light runs along it.
+ */
+final class LinePatch {
+  /** Half of what is taken out across a line, in its widths and in pixels beyond them. */
+  private static final double WIDTHS = 1.3;
+
+  private static final double BEYOND_PIXELS = 2.5;
+
+  /** Pieces of a line that its brightness is told in. */
+  private static final int PIECES = 48;
+
+  /** Brightness, as a share of the middle's, that still belongs to a line. */
+  private static final double SEEN_SHARE = 0.12;
+
+  /** Ends of a meteor are darker than this share of its middle; those of a satellite are not. */
+  private static final double FADED_SHARE = 0.65;
+
+  /** A flashing lamp leaves its line darker than this between its flashes. */
+  private static final double BROKEN_SHARE = 0.2;
+
+  private final Streak line;
+  private final PixelLayout layout;
+  private final int firstRow;
+  private final int[][] spans;
+  private final float[][] light;
+  private final double[] excess = new double[PIECES];
+  private final int[] counted = new int[PIECES];
+
+  /**
+   * A frame beside the line's own.
+   *
+   * @param window its light
+   * @param to where the sky of the line's frame lies in it; empty where that is not known
+   */
+  record Beside(RowWindow window, Optional<Homography> to) {}
+
+  LinePatch(Streak line, PixelLayout layout) {
+    this.line = line;
+    this.layout = layout;
+    double half = half();
+    this.firstRow = (int) Math.max(0, Math.floor(Math.min(line.y1(), line.y2()) - half));
+    int last =
+        (int) Math.min(layout.height() - 1, Math.ceil(Math.max(line.y1(), line.y2()) + half));
+    int rows = Math.max(0, last - firstRow + 1);
+    this.spans = new int[rows][];
+    this.light = new float[rows][];
+    for (int y = 0; y < rows; y++) {
+      spans[y] = span(firstRow + y, half);
+    }
+  }
+
+  private double half() {
+    return WIDTHS * line.width() + BEYOND_PIXELS;
+  }
+
+  /** The columns of a row that lie in the line's band: one piece, for the band is convex. */
+  private int[] span(int row, double half) {
+    double low = Math.max(0, Math.min(line.x1(), line.x2()) - half);
+    double high = Math.min(layout.width() - 1, Math.max(line.x1(), line.x2()) + half);
+    int from = -1;
+    int to = -1;
+    for (int x = (int) low; x <= (int) high; x++) {
+      if (line.distance(x, row) <= half) {
+        from = from < 0 ? x : from;
+        to = x + 1;
+      }
+    }
+    return from < 0 ? new int[0] : new int[] {from, to};
+  }
+
+  boolean has(int row) {
+    return row >= firstRow && row < firstRow + spans.length && spans[row - firstRow].length > 0;
+  }
+
+  /**
+   * Fills one row.
+   *
+   * @param own the row as the line's frame has it
+   */
+  void fill(int row, float[] own, List<Beside> beside) {
+    int[] span = spans[row - firstRow];
+    int count = span[1] - span[0];
+    float[] into = new float[count * layout.channels()];
+    float[] least = new float[layout.channels()];
+    float[] unmoved = new float[layout.channels()];
+    for (int x = span[0]; x < span[1]; x++) {
+      least(beside, true, x, row, least);
+      // Ground stays where it is: there the frames beside it agree as they lie.
+      least(beside, false, x, row, unmoved);
+      float more = 0;
+      for (int c = 0; c < layout.channels(); c++) {
+        float value = own[c * layout.width() + x];
+        float found = Math.max(least[c], unmoved[c]);
+        float taken = found < 0 ? value : Math.min(value, found);
+        into[c * count + x - span[0]] = taken;
+        more += value - taken;
+      }
+      along(x, row, more);
+    }
+    light[row - firstRow] = into;
+  }
+
+  /** The least that the frames beside it have at a place; below nothing where none has it. */
+  private static void least(List<Beside> beside, boolean turned, int x, int row, float[] into) {
+    Arrays.fill(into, Float.MAX_VALUE);
+    boolean seen = false;
+    for (Beside other : beside) {
+      Optional<Homography> to = turned ? other.to : Optional.empty();
+      double u = to.map(h -> h.x(x, row)).orElse((double) x);
+      double v = to.map(h -> h.y(x, row)).orElse((double) row);
+      if (other.window.inside(u, v)) {
+        seen = true;
+        other.window.at(u, v);
+        for (int c = 0; c < into.length; c++) {
+          into[c] = Math.min(into[c], other.window.sample(c));
+        }
+      }
+    }
+    if (!seen) {
+      Arrays.fill(into, -1);
+    }
+  }
+
+  private void along(int x, int row, float more) {
+    if (line.distance(x, row) > line.width()) {
+      return;
+    }
+    double length = line.length();
+    double t =
+        ((x - line.x1()) * (line.x2() - line.x1()) + (row - line.y1()) * (line.y2() - line.y1()))
+            / (length * length);
+    if (t >= 0 && t < 1) {
+      excess[(int) (t * PIECES)] += more;
+      counted[(int) (t * PIECES)]++;
+    }
+  }
+
+  /** Whether its light comes and goes along it without a break, and its ends are in the frame. */
+  boolean flares() {
+    double[] bright = new double[PIECES];
+    for (int i = 0; i < PIECES; i++) {
+      bright[i] = counted[i] == 0 ? 0 : excess[i] / counted[i];
+    }
+    double[] sorted = bright.clone();
+    Arrays.sort(sorted);
+    double strong = sorted[3 * PIECES / 4];
+    int first = 0;
+    int last = PIECES - 1;
+    while (first < last && bright[first] < SEEN_SHARE * strong) {
+      first++;
+    }
+    while (last > first && bright[last] < SEEN_SHARE * strong) {
+      last--;
+    }
+    int end = Math.max(1, (last - first + 1) / 8);
+    double begins = mean(bright, first, first + end);
+    double ceases = mean(bright, last + 1 - end, last + 1);
+    double broken = Double.MAX_VALUE;
+    for (int i = first + 2 * end; i <= last - 2 * end; i++) {
+      broken = Math.min(broken, bright[i]);
+    }
+    return strong > 0
+        && inFrame(line.x1(), line.y1())
+        && inFrame(line.x2(), line.y2())
+        && begins < FADED_SHARE * strong
+        && ceases < FADED_SHARE * strong
+        && broken > BROKEN_SHARE * strong;
+  }
+
+  private boolean inFrame(double x, double y) {
+    double edge = 2 * half();
+    return x > edge && y > edge && x < layout.width() - edge && y < layout.height() - edge;
+  }
+
+  private static double mean(double[] of, int from, int to) {
+    return Arrays.stream(of, from, to).average().orElse(0);
+  }
+
+  Patch patch() {
+    return new Patch(firstRow, spans, light);
+  }
+}

@@ -1,0 +1,53 @@
+package zygonox.core.mend;
+
+import java.util.List;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+
+/** A frame with patches on it. */
+final class PatchedLight implements LightSource {
+  private final LightSource from;
+  private final List<Patch> patches;
+
+  PatchedLight(LightSource from, List<Patch> patches) {
+    this.from = from;
+    this.patches = patches;
+  }
+
+  @Override
+  public PixelLayout layout() {
+    return from.layout();
+  }
+
+  @Override
+  public boolean anyRowsCheaply() {
+    return from.anyRowsCheaply();
+  }
+
+  @Override
+  public long heldBytes() {
+    return from.heldBytes();
+  }
+
+  @Override
+  public int[] covered(int row) {
+    return from.covered(row);
+  }
+
+  @Override
+  public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
+    from.read(firstRow, rows, into);
+    PixelLayout layout = layout();
+    for (int y = 0; y < rows; y++) {
+      for (Patch patch : patches) {
+        patch.paste(firstRow + y, into, y * layout.rowSamples(), layout.width(), layout.channels());
+      }
+    }
+  }
+
+  @Override
+  public void close() {
+    from.close();
+  }
+}

@@ -1,0 +1,238 @@
+package zygonox.core.mend;
+
+import java.util.Arrays;
+import java.util.Optional;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+
+/**
+ * Rows of a frame's light around the place that is wanted, read once from top to bottom, and where
+ * along them light stands out.
+ */
+final class RowWindow {
+  /** Columns that are looked at together: as many as a long has bits. */
+  static final int PIECE = Long.SIZE;
+
+  private static final int STRIP_ROWS = 16;
+
+  /** A sharp star keeps its height when it is moved by so many samples each way. */
+  private static final int TAPS = 6;
+
+  private static final int PHASES = 256;
+  private static final float[][] WEIGHTS = weights();
+
+  private static final int SAMPLED = 16;
+
+  /** Light beyond the usual of its piece, in what is usual there, that stands out. */
+  private static final float STANDS_OUT = 2.7f;
+
+  /** So many times as bright as what stays there: less is noise of it. */
+  private static final float BEYOND_STILL = 1.06f;
+
+  /** Less light than this over the usual is not seen, whatever the noise. */
+  private static final float LEAST = 2e-4f;
+
+  private final LightSource source;
+  private final PixelLayout layout;
+  private final Optional<StillLight> still;
+  private final int held;
+  private final float[] rows;
+  private final float[] sum;
+  private final long[] bright;
+  private final int pieces;
+  private final float[] strip;
+  private final float[] across = new float[TAPS];
+  private final float[] down = new float[TAPS];
+  private final int[] lines = new int[TAPS];
+  private final float[] some = new float[SAMPLED];
+  private int lowest;
+  private int beyond;
+
+  /**
+   * @param reach rows that are wanted at a time, at the most
+   */
+  RowWindow(LightSource source, int reach) {
+    this(source, reach, Optional.empty());
+  }
+
+  /**
+   * @param still what does not stand out, however bright
+   */
+  RowWindow(LightSource source, int reach, Optional<StillLight> still) {
+    this.still = still;
+    this.source = source;
+    this.layout = source.layout();
+    this.held = Math.min(layout.height(), reach) + 2 * STRIP_ROWS;
+    this.rows = new float[held * layout.rowSamples()];
+    this.pieces = (layout.width() + PIECE - 1) / PIECE;
+    this.sum = new float[layout.width()];
+    this.bright = new long[held * (pieces + 2)];
+    this.strip = new float[STRIP_ROWS * layout.rowSamples()];
+  }
+
+  /** What one of them holds. */
+  static long bytes(PixelLayout layout, int reach) {
+    return (long) Float.BYTES
+        * layout.rowSamples()
+        * (Math.min(layout.height(), reach) + 3 * STRIP_ROWS);
+  }
+
+  /** Sees to it that rows are at hand; those read long before are given up. */
+  void hold(int firstRow, int lastRow) throws UnreadableFrame {
+    int first = Math.max(0, firstRow);
+    int last = Math.min(layout.height() - 1, lastRow);
+    if (first < lowest || first > beyond) {
+      lowest = first;
+      beyond = first;
+    }
+    while (beyond <= last) {
+      int count = Math.min(STRIP_ROWS, layout.height() - beyond);
+      source.read(beyond, count, strip);
+      for (int y = 0; y < count; y++) {
+        int slot = (beyond + y) % held;
+        System.arraycopy(
+            strip, y * layout.rowSamples(), rows, slot * layout.rowSamples(), layout.rowSamples());
+        mark(strip, y * layout.rowSamples(), beyond + y, slot);
+      }
+      beyond += count;
+    }
+    lowest = Math.max(lowest, beyond - held);
+  }
+
+  /** The channels of a row together. */
+  static void sum(float[] from, int at, PixelLayout layout, float[] into) {
+    int width = layout.width();
+    System.arraycopy(from, at, into, 0, width);
+    for (int c = 1; c < layout.channels(); c++) {
+      for (int x = 0; x < width; x++) {
+        into[x] += from[at + c * width + x];
+      }
+    }
+  }
+
+  private void mark(float[] from, int at, int row, int slot) {
+    int width = layout.width();
+    sum(from, at, layout, sum);
+    for (int p = 0; p < pieces; p++) {
+      int start = p * PIECE;
+      int end = Math.min(width, start + PIECE);
+      int step = Math.max(1, (end - start) / SAMPLED);
+      int count = 0;
+      for (int x = start; x < end && count < SAMPLED; x += step) {
+        some[count++] = sum[x];
+      }
+      Arrays.sort(some, 0, count);
+      float usual = some[count / 2];
+      float limit = usual + Math.max(LEAST, STANDS_OUT * (usual - some[count / 6]));
+      long bits = 0;
+      for (int x = start; x < end; x++) {
+        bits |= sum[x] > limit && moves(x, row) ? 1L << x : 0;
+      }
+      bright[slot * (pieces + 2) + p + 1] = bits;
+    }
+  }
+
+  private boolean moves(int x, int row) {
+    return still.isEmpty() || sum[x] > BEYOND_STILL * still.get().sums()[row * layout.width() + x];
+  }
+
+  /** Copies a row that is held. */
+  void copy(int row, float[] into, int at) {
+    System.arraycopy(rows, row % held * layout.rowSamples(), into, at, layout.rowSamples());
+  }
+
+  /**
+   * Where light stands out at, or just beside, a row of places that lie as far from each other as
+   * pixels, or nearly so.
+   *
+   * @param u column of the first
+   * @param lastU column of the last, that is {@value #PIECE} places on
+   * @param v row of the first
+   * @param lastV row of the last
+   * @return a bit for each, the lowest for the first
+   */
+  long standsOut(double u, double lastU, double v, double lastV) {
+    int first = (int) Math.floor(Math.min(u, lastU - PIECE));
+    int last = (int) Math.floor(Math.max(u, lastU - PIECE)) + 1;
+    int top = Math.max(0, (int) Math.floor(Math.min(v, lastV)));
+    int bottom = Math.min(layout.height() - 1, (int) Math.floor(Math.max(v, lastV)) + 1);
+    long bits = 0;
+    for (int row = top; row <= bottom; row++) {
+      for (int column = first; column <= last; column++) {
+        bits |= piece(row, column);
+      }
+    }
+    return bits;
+  }
+
+  private long piece(int row, int column) {
+    int at = Math.floorDiv(column, PIECE) + 1;
+    if (at < 0 || at > pieces) {
+      return 0;
+    }
+    int line = row % held * (pieces + 2) + at;
+    int off = Math.floorMod(column, PIECE);
+    return off == 0 ? bright[line] : bright[line] >>> off | bright[line + 1] << PIECE - off;
+  }
+
+  /** Whether a place lies in the frame, with what is needed around it. */
+  boolean inside(double u, double v) {
+    return u >= 2 && v >= 2 && u < layout.width() - 3 && v < layout.height() - 3;
+  }
+
+  /** Goes to a place between pixels, of which {@link #sample} then gives the light. */
+  void at(double u, double v) {
+    int x = (int) u;
+    int y = (int) v;
+    weigh(u - x, across);
+    weigh(v - y, down);
+    for (int j = 0; j < TAPS; j++) {
+      lines[j] = (y - 2 + j) % held * layout.rowSamples() + x - 2;
+    }
+  }
+
+  /** The light of one channel there. */
+  float sample(int channel) {
+    float sum = 0;
+    for (int j = 0; j < TAPS; j++) {
+      int at = lines[j] + channel * layout.width();
+      float inRow = 0;
+      for (int k = 0; k < TAPS; k++) {
+        inRow += rows[at + k] * across[k];
+      }
+      sum += inRow * down[j];
+    }
+    return sum;
+  }
+
+  private static void weigh(double t, float[] into) {
+    System.arraycopy(WEIGHTS[(int) (t * (WEIGHTS.length - 1) + 0.5)], 0, into, 0, TAPS);
+  }
+
+  /** C. Lanczos's window over three lobes (C. Duchon, J. Appl. Meteor. 18, 1016, 1979). */
+  private static float[][] weights() {
+    float[][] weights = new float[PHASES + 1][TAPS];
+    for (int phase = 0; phase <= PHASES; phase++) {
+      double whole = 0;
+      double[] own = new double[TAPS];
+      for (int k = 0; k < TAPS; k++) {
+        double x = k - 2 - (double) phase / PHASES;
+        own[k] = Math.abs(x) < 1e-9 ? 1 : Math.abs(x) >= 3 ? 0 : lobe(x) * lobe(x / 3);
+        whole += own[k];
+      }
+      for (int k = 0; k < TAPS; k++) {
+        weights[phase][k] = (float) (own[k] / whole);
+      }
+    }
+    return weights;
+  }
+
+  private static double lobe(double x) {
+    return Math.sin(Math.PI * x) / (Math.PI * x);
+  }
+
+  void close() {
+    source.close();
+  }
+}

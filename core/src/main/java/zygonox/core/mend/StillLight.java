@@ -1,0 +1,75 @@
+package zygonox.core.mend;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.Workers;
+import zygonox.core.work.Workroom;
+
+/**
+ * The light that stays where it is while the sky moves on: ground, lamps, hot pixels and the sky's
+ * own glow, told by a few frames that lie far from each other. What passes by, a star, is in one of
+ * them at a place: the brightest does not count.
+ *
+ * @param sums of all channels, row by row
+ */
+record StillLight(int width, float[] sums) {
+  private static final int FRAMES = 8;
+  private static final int STRIP_ROWS = 32;
+
+  /**
+   * @param frames of a camera that stood still, in order of time
+   */
+  static StillLight of(List<Frame> frames, FrameOpener opener, Workroom room) {
+    PixelLayout layout = frames.get(0).layout();
+    float[] sums = new float[layout.width() * layout.height()];
+    float[] most = new float[sums.length];
+    Arrays.fill(most, -Float.MAX_VALUE);
+    int count = Math.min(FRAMES, frames.size());
+    AtomicInteger read = new AtomicInteger();
+    try (Workers crew = Workers.perCore()) {
+      crew.forEach(
+          count,
+          (n, worker) -> {
+            room.cancellation().check();
+            Frame frame = frames.get((int) ((n + 0.5) * frames.size() / count));
+            try (LightSource source = opener.open(frame)) {
+              add(source, sums, most);
+              read.incrementAndGet();
+            } catch (UnreadableFrame e) {
+              // Blending reads it again and tells the reason.
+            }
+          });
+    }
+    float others = Math.max(1, read.get() - 1);
+    for (int i = 0; i < sums.length; i++) {
+      sums[i] = read.get() > 2 ? (sums[i] - most[i]) / others : 0;
+    }
+    return new StillLight(layout.width(), sums);
+  }
+
+  private static void add(LightSource source, float[] sums, float[] most) throws UnreadableFrame {
+    PixelLayout layout = source.layout();
+    int width = layout.width();
+    float[] strip = new float[STRIP_ROWS * layout.rowSamples()];
+    float[] sum = new float[width];
+    for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
+      int rows = Math.min(STRIP_ROWS, layout.height() - row);
+      source.read(row, rows, strip);
+      for (int y = 0; y < rows; y++) {
+        RowWindow.sum(strip, y * layout.rowSamples(), layout, sum);
+        int at = (row + y) * width;
+        synchronized (sums) {
+          for (int x = 0; x < width; x++) {
+            sums[at + x] += sum[x];
+            most[at + x] = Math.max(most[at + x], sum[x]);
+          }
+        }
+      }
+    }
+  }
+}

@@ -1,0 +1,134 @@
+package zygonox.core.mend;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zygonox.core.align.Homography;
+import zygonox.core.align.SkyMotion;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.work.Workroom;
+
+/**
+ * Makes trails whole: lines that cross them are gone, and each frame's stars are carried on to the
+ * next frame, over the time in which the shutter was closed.
+ */
+public final class TrailMender {
+  /** Longer pauses stay open: what was not seen for so long is not invented; our own choice. */
+  public static final double LONGEST_PAUSE_SECONDS = 300;
+
+  /**
+   * Arcs are laid so closely that trails are even also where an arc is hardly longer than a star is
+   * wide: a dip half way between two of them is a few per cent deep.
+   */
+  private static final double ARC_SHARE = 0.3;
+
+  /** Moments between two frames, at the most. */
+  private static final int MOST_MOMENTS = 120;
+
+  /**
+   * Why a pause stays open.
+   *
+   * @param after the frame before it
+   * @param moved whether the camera moved in it; else it is too long
+   */
+  public record Open(Path after, boolean moved) {}
+
+  private record Bridge(Frame next, List<BridgedLight.Moment> moments) {}
+
+  private final Optional<LineMender> lines;
+  private final Map<Frame, Bridge> bridges;
+  private final Optional<StillLight> still;
+  private final List<Path> bridged;
+  private final List<Open> open;
+
+  private TrailMender(
+      Optional<LineMender> lines,
+      Map<Frame, Bridge> bridges,
+      Optional<StillLight> still,
+      List<Path> bridged,
+      List<Open> open) {
+    this.lines = lines;
+    this.bridges = bridges;
+    this.still = still;
+    this.bridged = bridged;
+    this.open = open;
+  }
+
+  /** Lines alone. */
+  public static TrailMender of(Optional<LineMender> lines) {
+    return new TrailMender(lines, Map.of(), Optional.empty(), List.of(), List.of());
+  }
+
+  /**
+   * Lines and pauses.
+   *
+   * @param frames in order of time
+   * @param opener opens the frames
+   */
+  public static TrailMender bridging(
+      List<Frame> frames,
+      SkyMotion motion,
+      Optional<LineMender> lines,
+      FrameOpener opener,
+      Workroom room) {
+    StillLight still = StillLight.of(frames, opener, room);
+    Map<Frame, Bridge> bridges = new HashMap<>();
+    List<Path> bridged = new ArrayList<>();
+    List<Open> open = new ArrayList<>();
+    for (int i = 0; i + 1 < frames.size(); i++) {
+      Frame own = frames.get(i);
+      Frame next = frames.get(i + 1);
+      double seconds = motion.seconds(own, next);
+      double exposed = own.info().exposureSeconds().orElse(seconds);
+      if (seconds - exposed > LONGEST_PAUSE_SECONDS) {
+        open.add(new Open(own.file(), false));
+        continue;
+      }
+      Optional<Homography> turn = motion.between(own, next);
+      if (turn.isEmpty()) {
+        open.add(new Open(own.file(), true));
+        continue;
+      }
+      int count =
+          (int) Math.min(MOST_MOMENTS, Math.max(1, Math.ceil(seconds / (ARC_SHARE * exposed)) - 1));
+      List<BridgedLight.Moment> moments = new ArrayList<>();
+      for (int k = 1; k <= count; k++) {
+        double share = (double) k / (count + 1);
+        moments.add(new BridgedLight.Moment(turn.get().power(-share), turn.get().power(1 - share)));
+      }
+      bridges.put(own, new Bridge(next, moments));
+      bridged.add(own.file());
+    }
+    return new TrailMender(lines, bridges, Optional.of(still), bridged, open);
+  }
+
+  /** A frame with all that is put right in it. */
+  public LightSource open(Frame frame, FrameOpener opener) throws UnreadableFrame {
+    LightSource own = mended(frame, opener);
+    Bridge bridge = bridges.get(frame);
+    return bridge == null
+        ? own
+        : new BridgedLight(
+            own, () -> mended(bridge.next, opener), bridge.moments, still.orElseThrow());
+  }
+
+  private LightSource mended(Frame frame, FrameOpener opener) throws UnreadableFrame {
+    LightSource light = opener.open(frame);
+    return lines.map(l -> l.mended(frame, light)).orElse(light);
+  }
+
+  /** The pauses that are bridged. */
+  public List<Path> bridged() {
+    return bridged;
+  }
+
+  /** Those that stay open. */
+  public List<Open> stayOpen() {
+    return open;
+  }
+}

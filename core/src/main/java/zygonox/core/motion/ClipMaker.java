@@ -1,0 +1,278 @@
+package zygonox.core.motion;
+
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import zygonox.core.combine.FrameDropped;
+import zygonox.core.develop.Balance;
+import zygonox.core.format.DecodeMemory;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.quantity.ByteSize;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.recipe.LikeFrames;
+import zygonox.core.work.DiskFault;
+import zygonox.core.work.Temporary;
+import zygonox.core.work.WholeFile;
+import zygonox.core.work.WorkFailed;
+import zygonox.core.work.Workers;
+import zygonox.core.work.Workroom;
+
+/**
+ * Makes a clip of frames: measures their light, works out what is done about it, then brings frame
+ * after frame to size and gives it to the film. No more than a few pictures are held at a time.
+ */
+public final class ClipMaker {
+  private static final double MEASURING_SHARE = 0.3;
+  private static final double STEADYING_SHARE = 0.5;
+
+  private final ClipRecipe recipe;
+  private final StillFormat stills;
+
+  public ClipMaker(ClipRecipe recipe, StillFormat stills) {
+    this.recipe = recipe;
+    this.stills = stills;
+  }
+
+  /**
+   * @param set the frames, in order, and what of the set was unreadable
+   * @param out a file whose ending tells what it is, or a folder
+   * @throws InvalidInput when the place or the name is wrong
+   * @throws WorkFailed when too few frames are left, the disk is full or a file cannot be written;
+   *     nothing is written then
+   * @throws zygonox.core.work.Cancelled on cancellation; nothing is written then
+   */
+  public ClipResult make(FrameSet set, Path out, WholeFile.IfPresent ifPresent, Workroom room) {
+    long start = System.nanoTime();
+    recipe.codec().checked(out);
+    checkPlace(out, ifPresent);
+    List<FrameDropped> dropped = new ArrayList<>();
+    for (FrameSet.Unreadable bad : set.unreadable()) {
+      dropped.add(new FrameDropped(bad.file(), new FrameDropped.Unreadable(bad.fault())));
+    }
+    List<Frame> alike = LikeFrames.of(set.frames(), dropped);
+    if (alike.size() < 2) {
+      throw new WorkFailed(Phrasebook.say("refused.clip-of-one", alike.size()));
+    }
+    PictureSize size =
+        recipe
+            .size()
+            .orElseGet(
+                () ->
+                    PictureSize.usual(
+                        alike.get(0).layout().width(), alike.get(0).layout().height()));
+    ClipLight light = ClipLight.of(alike, dropped, room.share(0, MEASURING_SHARE));
+    List<Frame> frames = light.frames();
+    checkRoom(out, size, frames.size());
+    LightCourse course =
+        LightCourse.of(light.levels(), frames.stream().map(Frame::info).toList(), recipe);
+    Steady steady =
+        recipe.steady()
+            ? Steady.of(frames, room.share(MEASURING_SHARE, STEADYING_SHARE))
+            : Steady.AS_SHOT;
+    Workroom rest = room.share(recipe.steady() ? STEADYING_SHARE : MEASURING_SHARE, 1);
+    String title = String.valueOf(out.getFileName()).replaceFirst("\\.[^.]*$", "");
+    Instant date = set.takenAt(frames.get(0)).orElse(null);
+    try (DecodeMemory memory = new DecodeMemory()) {
+      ClipPictures pictures =
+          new ClipPictures(recipe, size, balance(frames.get(0), memory), steady, memory);
+      write(
+          out,
+          ifPresent,
+          target -> sink(target, out, size, title, date),
+          sink -> feed(frames, course, pictures, size, sink, rest));
+    }
+    Steady.Part part = steady.part(frames.get(0), size);
+    return new ClipResult(
+        recipe,
+        out,
+        frames.size(),
+        List.copyOf(dropped),
+        size,
+        recipe.rate().duration(frames.size()),
+        LightCourse.flicker(course.shot()),
+        LightCourse.flicker(course.shown()),
+        course.steps().stream()
+            .map(s -> new ClipResult.Step(frames.get(s.after()).file(), s.stops()))
+            .toList(),
+        light.clippedFrom().map(Frame::file),
+        Math.max(1, size.width() / part.width()),
+        steady.lost(frames.get(0)),
+        bytes(out),
+        (System.nanoTime() - start) / 1e9);
+  }
+
+  private float[] balance(Frame first, DecodeMemory memory) {
+    try (LightSource source = PictureReader.light(first, 3, memory)) {
+      return Balance.of(recipe.tone(), source);
+    } catch (UnreadableFrame e) {
+      throw new WorkFailed(Phrasebook.say("refused.none-of-the-frames-could", e.file()), e);
+    }
+  }
+
+  private interface Opener {
+    ClipSink open(Path target) throws IOException;
+  }
+
+  private interface Feeder {
+    void feed(ClipSink sink) throws IOException;
+  }
+
+  private ClipSink sink(Path target, Path as, PictureSize size, String title, Instant date)
+      throws IOException {
+    return recipe.codec() == Codec.STILLS
+        ? new StillsSink(target, size, stills, recipe.quality())
+        : new VideoSink(target, as, recipe, size, title, date);
+  }
+
+  /** While one of the crew gives pictures to the film the others make the next ones. */
+  private void feed(
+      List<Frame> frames,
+      LightCourse course,
+      ClipPictures pictures,
+      PictureSize size,
+      ClipSink sink,
+      Workroom room)
+      throws IOException {
+    TrailGrower grower = new TrailGrower(recipe.trails(), 3 * size.width() * size.height());
+    try (Workers crew = Workers.perCore()) {
+      int batch = Math.max(2, 2 * crew.count());
+      short[][] ready = new short[0][];
+      for (int from = 0; from < frames.size() + batch; from += batch) {
+        int first = from;
+        int count = Math.max(0, Math.min(batch, frames.size() - from));
+        short[][] made = new short[count][];
+        short[][] before = ready;
+        crew.forEach(
+            count + 1,
+            (i, worker) -> {
+              room.cancellation().check();
+              if (i > 0) {
+                Frame frame = frames.get(first + i - 1);
+                made[i - 1] = pictures.of(frame, course.corrections()[first + i - 1]);
+                return;
+              }
+              for (short[] picture : before) {
+                room.cancellation().check();
+                sink.picture(grower.next(picture));
+              }
+            });
+        ready = made;
+        room.progress().step(Math.min(frames.size(), from), frames.size());
+      }
+    }
+    sink.finish();
+  }
+
+  private void checkPlace(Path out, WholeFile.IfPresent ifPresent) {
+    if (recipe.codec() != Codec.STILLS) {
+      WholeFile.checkPlace(out, ifPresent);
+      return;
+    }
+    Path folder = out.toAbsolutePath().getParent();
+    if (folder == null || !Files.isDirectory(folder)) {
+      throw new InvalidInput(Phrasebook.say("refused.the-folder-of-is-not", out));
+    }
+    if (Files.exists(out) && !Files.isDirectory(out)) {
+      throw InvalidInput.about("out", Phrasebook.say("refused.no-clip-name", out));
+    }
+    if (ifPresent == WholeFile.IfPresent.REFUSE && !isEmpty(out)) {
+      throw InvalidInput.about("out", Phrasebook.say("refused.folder-has-files", out));
+    }
+  }
+
+  private static boolean isEmpty(Path folder) {
+    if (!Files.isDirectory(folder)) {
+      return true;
+    }
+    try (DirectoryStream<Path> files = Files.newDirectoryStream(folder)) {
+      return !files.iterator().hasNext();
+    } catch (IOException e) {
+      throw new WorkFailed(Phrasebook.say("refused.the-folder-cannot-be-written", folder), e);
+    }
+  }
+
+  private void checkRoom(Path out, PictureSize size, int count) {
+    long need =
+        recipe.codec() == Codec.STILLS
+            ? (long) count * size.width() * size.height() * (stills == StillFormat.TIFF ? 6 : 1)
+            : ClipBytes.foretold(recipe, size, count);
+    long free = out.toAbsolutePath().getParent().toFile().getUsableSpace();
+    if (free < need) {
+      throw new WorkFailed(
+          Phrasebook.say("refused.disk-full-at-most", out, new ByteSize(need), new ByteSize(free)));
+    }
+  }
+
+  private void write(Path out, WholeFile.IfPresent ifPresent, Opener opener, Feeder feeder) {
+    if (recipe.codec() != Codec.STILLS) {
+      WholeFile.write(out, ifPresent, temporary -> into(temporary, opener, feeder));
+      return;
+    }
+    Path folder = out.toAbsolutePath().getParent();
+    String name = out.getFileName().toString();
+    Temporary.sweep(folder, name);
+    Path temporary = Temporary.in(folder, name);
+    try {
+      try {
+        Files.createDirectory(temporary);
+        into(temporary, opener, feeder);
+        moveStills(temporary, out);
+      } finally {
+        Temporary.remove(temporary);
+      }
+    } catch (IOException e) {
+      throw new WorkFailed(
+          Phrasebook.say("refused.could-not-be-written-nothing", out, DiskFault.reason(e)), e);
+    }
+  }
+
+  private static void into(Path target, Opener opener, Feeder feeder) throws IOException {
+    try (ClipSink sink = opener.open(target)) {
+      feeder.feed(sink);
+    }
+  }
+
+  /** A new folder comes to its place at once; into one that is there the pictures are moved. */
+  private static void moveStills(Path from, Path out) throws IOException {
+    if (!Files.exists(out)) {
+      Files.move(from, out);
+      return;
+    }
+    // Those of an older, longer clip would go on where the new one ends.
+    try (DirectoryStream<Path> old =
+        Files.newDirectoryStream(out, "[0-9][0-9][0-9][0-9][0-9][0-9].*")) {
+      for (Path file : old) {
+        Files.delete(file);
+      }
+    }
+    try (DirectoryStream<Path> made = Files.newDirectoryStream(from)) {
+      for (Path file : made) {
+        Files.move(file, out.resolve(file.getFileName()));
+      }
+    }
+  }
+
+  private static long bytes(Path out) {
+    if (!Files.isDirectory(out)) {
+      return out.toFile().length();
+    }
+    long sum = 0;
+    try (DirectoryStream<Path> files = Files.newDirectoryStream(out)) {
+      for (Path file : files) {
+        sum += file.toFile().length();
+      }
+    } catch (IOException e) {
+      return 0;
+    }
+    return sum;
+  }
+}

@@ -1,0 +1,118 @@
+package zygonox.core.motion;
+
+import zygonox.core.develop.TonedLight;
+import zygonox.core.format.DecodeMemory;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.raster.ToneTable;
+
+/** Makes a clip's pictures of frames: one size, one development, even light. */
+final class ClipPictures {
+  private static final ToneTable ENCODED = new ToneTable(ToneCurve.SRGB);
+  private static final float WHITE = 65_535f;
+
+  private final ClipRecipe recipe;
+  private final PictureSize size;
+  private final float[] balance;
+  private final Steady steady;
+  private final DecodeMemory memory;
+
+  /**
+   * @param balance what channels are multiplied by
+   * @param steady where each frame's scene lies
+   */
+  ClipPictures(
+      ClipRecipe recipe, PictureSize size, float[] balance, Steady steady, DecodeMemory memory) {
+    this.recipe = recipe;
+    this.size = size;
+    this.balance = balance;
+    this.steady = steady;
+    this.memory = memory;
+  }
+
+  /**
+   * @param stops by which it is made brighter
+   * @return as {@link ClipSink#picture} takes it
+   */
+  short[] of(Frame frame, double stops) throws UnreadableFrame {
+    PixelLayout whole = frame.layout();
+    Steady.Part part = steady.part(frame, size);
+    int width = (int) Math.ceil(whole.width() * size.width() / part.width());
+    int height = (int) Math.ceil(whole.height() * size.height() / part.height());
+    float[] light;
+    try (LightSource source = PictureReader.reduced(frame, width, height, memory)) {
+      double across = (double) source.layout().width() / whole.width();
+      double down = (double) source.layout().height() / whole.height();
+      light =
+          Shrink.of(
+              source,
+              part.left() * across,
+              part.top() * down,
+              part.width() * across,
+              part.height() * down,
+              size);
+    }
+    Gain gain = new Gain(stops);
+    if (!gain.isNone()) {
+      gain.apply(light);
+    }
+    if (!recipe.tone().isNone()) {
+      toned(light);
+    }
+    return encoded(light);
+  }
+
+  private void toned(float[] light) throws UnreadableFrame {
+    PixelLayout layout = new PixelLayout(size.width(), size.height(), 3, 16);
+    try (TonedLight toned =
+        new TonedLight(new HeldLight(layout, light), new float[3], recipe.tone(), balance)) {
+      toned.read(0, size.height(), light);
+    }
+  }
+
+  /** From planes in each row to the channels of each pixel beside each other. */
+  private short[] encoded(float[] light) {
+    short[] rgb = new short[light.length];
+    int width = size.width();
+    for (int y = 0; y < size.height(); y++) {
+      int row = 3 * y * width;
+      for (int c = 0; c < 3; c++) {
+        for (int x = 0; x < width; x++) {
+          rgb[row + 3 * x + c] =
+              (short) (ENCODED.encode(light[row + c * width + x]) * WHITE + 0.5f);
+        }
+      }
+    }
+    return rgb;
+  }
+
+  /** Light that is in memory already. */
+  private record HeldLight(PixelLayout layout, float[] light) implements LightSource {
+    @Override
+    public boolean anyRowsCheaply() {
+      return true;
+    }
+
+    @Override
+    public long heldBytes() {
+      return 0;
+    }
+
+    @Override
+    public void read(int firstRow, int rows, float[] into) {
+      if (into != light) {
+        System.arraycopy(
+            light, firstRow * layout.rowSamples(), into, 0, rows * layout.rowSamples());
+      }
+    }
+
+    @Override
+    public void close() {
+      // It is its owner's.
+    }
+  }
+}

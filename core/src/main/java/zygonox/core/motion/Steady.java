@@ -1,0 +1,79 @@
+package zygonox.core.motion;
+
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zygonox.core.align.Aligned;
+import zygonox.core.align.Alignment;
+import zygonox.core.align.SceneAligner;
+import zygonox.core.frame.Frame;
+import zygonox.core.work.Workroom;
+
+/**
+ * Which part of each frame a clip shows: the same part of the scene, where the camera was moved
+ * between frames.
+ *
+ * @param shifts how far each frame's scene lies from where it lies in the first
+ * @param marginX pixels of a frame that are lost at either side
+ * @param marginY pixels that are lost above and below
+ */
+record Steady(Map<Path, Shift> shifts, double marginX, double marginY) {
+  /** Frames as they are. */
+  static final Steady AS_SHOT = new Steady(Map.of(), 0, 0);
+
+  /** In pixels, to the right and down. */
+  record Shift(double x, double y) {
+    static final Shift NONE = new Shift(0, 0);
+  }
+
+  /**
+   * A part of a frame, in its pixels from its left and upper edges.
+   *
+   * @param left where it begins
+   * @param top where it begins
+   */
+  record Part(double left, double top, double width, double height) {}
+
+  /** Finds how the scene moves. Frames in which it cannot be found stay as they are. */
+  static Steady of(List<Frame> frames, Workroom room) {
+    Frame first = frames.get(0);
+    Aligned aligned = SceneAligner.shift(Optional.of(first.file())).align(frames, room);
+    Map<Path, Shift> shifts = new HashMap<>();
+    double mostX = 0;
+    double mostY = 0;
+    for (Alignment one : aligned.alignments()) {
+      double x = -one.matrix().x(0, 0);
+      double y = -one.matrix().y(0, 0);
+      // More is another scene, not a tripod that was touched.
+      if (Math.abs(x) < first.layout().width() / 8.0
+          && Math.abs(y) < first.layout().height() / 8.0) {
+        shifts.put(one.file(), new Shift(x, y));
+        mostX = Math.max(mostX, Math.abs(x));
+        mostY = Math.max(mostY, Math.abs(y));
+      }
+    }
+    return new Steady(shifts, Math.ceil(mostX), Math.ceil(mostY));
+  }
+
+  /** The share of a frame's width or height that is lost, whichever is more. */
+  double lost(Frame frame) {
+    return Math.max(2 * marginX / frame.layout().width(), 2 * marginY / frame.layout().height());
+  }
+
+  /** The largest part of a picture's shape in the middle of what is left. */
+  Part part(Frame frame, PictureSize size) {
+    double whole = frame.layout().width() - 2 * marginX;
+    double high = frame.layout().height() - 2 * marginY;
+    double share = Math.min(whole / size.width(), high / size.height());
+    double width = share * size.width();
+    double height = share * size.height();
+    Shift shift = shifts.getOrDefault(frame.file(), Shift.NONE);
+    return new Part(
+        (frame.layout().width() - width) / 2 + shift.x,
+        (frame.layout().height() - height) / 2 + shift.y,
+        width,
+        height);
+  }
+}

@@ -1,0 +1,63 @@
+package zygonox.core.motion;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import zygonox.core.format.Depth;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.JpegQuality;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.format.PictureHeader;
+import zygonox.core.work.WholeFile;
+
+/** Writes numbered pictures into a folder. */
+final class StillsSink implements ClipSink {
+  private final Path folder;
+  private final PictureSize size;
+  private final StillFormat format;
+  private final JpegQuality quality;
+  private int next = 1;
+
+  /**
+   * @param folder an empty one
+   */
+  StillsSink(Path folder, PictureSize size, StillFormat format, int quality) {
+    this.folder = folder;
+    this.size = size;
+    this.format = format;
+    this.quality = new JpegQuality(quality, true);
+  }
+
+  @Override
+  public void picture(short[] rgb) {
+    OutputFormat as = format.format();
+    Depth depth = format.depth();
+    short[] samples = rgb;
+    if (depth == Depth.EIGHT) {
+      samples = new short[rgb.length];
+      for (int i = 0; i < rgb.length; i++) {
+        // 65,535 is 257 times 255.
+        samples[i] = (short) (((rgb[i] & 0xffff) + 128) / 257);
+      }
+    }
+    short[] rows = samples;
+    PictureHeader header =
+        new PictureHeader(
+            size.width(), size.height(), 3, depth, FrameInfo.UNKNOWN, quality, () -> "");
+    String name = String.format("%06d.%s", next++, format.ending());
+    as.write(
+        folder.resolve(name),
+        WholeFile.IfPresent.REPLACE,
+        header,
+        sink -> sink.rows(0, size.height(), rows));
+  }
+
+  @Override
+  public void finish() throws IOException {
+    // Each picture is complete by itself.
+  }
+
+  @Override
+  public void close() {
+    // Nothing is held between pictures.
+  }
+}
