@@ -163,7 +163,10 @@ final class MotionCommand implements Callable<Integer> {
     }
     ArrayNode warnings = answer.putArray("warnings");
     if (done.enlarged() > 1) {
-      warnings.addObject().put("code", "enlarged").put("text", MotionWords.enlarged(done));
+      warnings
+          .addObject()
+          .put("code", "enlarged")
+          .put("text", MotionWords.enlarged(done.enlarged()));
     }
     answer.put("lostShare", done.lost());
     answer.put("bytes", done.bytes());

@@ -23,7 +23,7 @@ import zygonox.core.work.Workroom;
  * @param levels the level of each over the first one's, in stops
  * @param clippedFrom the first one in which highlights are clipped
  */
-record ClipLight(List<Frame> frames, double[] levels, Optional<Frame> clippedFrom) {
+public record ClipLight(List<Frame> frames, double[] levels, Optional<Frame> clippedFrom) {
   /** Highlights of a frame are clipped when more of it than this is full. */
   private static final double CLIPPED_SHARE = 0.002;
 
@@ -31,7 +31,7 @@ record ClipLight(List<Frame> frames, double[] levels, Optional<Frame> clippedFro
    * @param dropped gets those that could not be read
    * @throws WorkFailed when all of them are black, or fewer than two are left
    */
-  static ClipLight of(List<Frame> given, List<FrameDropped> dropped, Workroom room) {
+  public static ClipLight of(List<Frame> given, List<FrameDropped> dropped, Workroom room) {
     LightGrid[] grids = new LightGrid[given.size()];
     ReadFault[] faults = new ReadFault[given.size()];
     AtomicInteger done = new AtomicInteger();

@@ -54,4 +54,37 @@ public record ClipRecipe(
         codec,
         USUAL_QUALITY);
   }
+
+  public ClipRecipe withRate(FrameRate other) {
+    return new ClipRecipe(
+        other, size, smoothRamp, deflicker, flickerWindow, trails, tone, steady, codec, quality);
+  }
+
+  /**
+   * @param other empty: the frames', at the most high definition
+   */
+  public ClipRecipe withSize(Optional<PictureSize> other) {
+    return new ClipRecipe(
+        rate, other, smoothRamp, deflicker, flickerWindow, trails, tone, steady, codec, quality);
+  }
+
+  public ClipRecipe withSmoothRamp(boolean other) {
+    return new ClipRecipe(
+        rate, size, other, deflicker, flickerWindow, trails, tone, steady, codec, quality);
+  }
+
+  public ClipRecipe withDeflicker(boolean other) {
+    return new ClipRecipe(
+        rate, size, smoothRamp, other, flickerWindow, trails, tone, steady, codec, quality);
+  }
+
+  public ClipRecipe withTrails(Trails other) {
+    return new ClipRecipe(
+        rate, size, smoothRamp, deflicker, flickerWindow, other, tone, steady, codec, quality);
+  }
+
+  public ClipRecipe withCodec(Codec other) {
+    return new ClipRecipe(
+        rate, size, smoothRamp, deflicker, flickerWindow, trails, tone, steady, other, quality);
+  }
 }

@@ -14,7 +14,7 @@ import zygonox.core.format.FrameInfo;
  * @param steps where the camera's exposure changed
  * @param corrections by how many stops each frame is made brighter
  */
-record LightCourse(double[] shot, List<Step> steps, double[] corrections) {
+public record LightCourse(double[] shot, List<Step> steps, double[] corrections) {
   /** A change of a frame against the one before it that is no rounding of dials, in stops. */
   private static final double LEAST_STEP = 0.02;
 
@@ -44,13 +44,13 @@ record LightCourse(double[] shot, List<Step> steps, double[] corrections) {
    * @param after the index of the frame before it
    * @param stops by how much frames become brighter by it
    */
-  record Step(int after, double stops) {}
+  public record Step(int after, double stops) {}
 
   /**
    * @param shot as above
    * @param told what the files say of the frames
    */
-  static LightCourse of(double[] shot, List<FrameInfo> told, ClipRecipe recipe) {
+  public static LightCourse of(double[] shot, List<FrameInfo> told, ClipRecipe recipe) {
     List<Step> steps = steps(shot, told);
     double[] exposure = new double[shot.length];
     for (Step step : steps) {
@@ -227,7 +227,7 @@ record LightCourse(double[] shot, List<Step> steps, double[] corrections) {
   }
 
   /** The level of each frame as it will be, over the first one's as it was shot. */
-  double[] shown() {
+  public double[] shown() {
     double[] shown = shot.clone();
     for (int i = 0; i < shown.length; i++) {
       shown[i] += corrections[i];
@@ -236,7 +236,7 @@ record LightCourse(double[] shot, List<Step> steps, double[] corrections) {
   }
 
   /** How much levels flicker: the standard deviation of their changes from frame to frame. */
-  static double flicker(double[] levels) {
+  public static double flicker(double[] levels) {
     int changes = levels.length - 1;
     if (changes < 2) {
       return 0;

@@ -48,6 +48,7 @@ import org.bytedeco.ffmpeg.avutil.AVDictionary;
 import org.bytedeco.ffmpeg.avutil.AVFrame;
 import org.bytedeco.ffmpeg.avutil.AVRational;
 import org.bytedeco.javacpp.BytePointer;
+import zygonox.core.work.DiskFault;
 import zygonox.core.work.Folders;
 import zygonox.core.work.Workers;
 
@@ -114,7 +115,7 @@ final class VideoSink implements ClipSink {
     check(avformat_alloc_output_context2(container, null, name, temporary.toString()));
     AVCodec codec = avcodec_find_encoder_by_name(recipe.codec().encoder());
     if (codec == null) {
-      throw new IOException("no encoder " + recipe.codec().encoder());
+      throw new IOException(recipe.codec().encoder());
     }
     stream = avformat_new_stream(container, codec);
     encoder = avcodec_alloc_context3(codec);
@@ -225,10 +226,10 @@ final class VideoSink implements ClipSink {
 
   private static void check(int outcome) throws IOException {
     if (outcome == NO_SPACE) {
-      throw new IOException("No space left on device");
+      throw DiskFault.full();
     }
     if (outcome < 0) {
-      throw new IOException("FFmpeg's error " + outcome);
+      throw new IOException(Integer.toString(outcome));
     }
   }
 

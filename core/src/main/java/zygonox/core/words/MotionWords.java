@@ -1,8 +1,10 @@
 package zygonox.core.words;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import zygonox.core.motion.ClipResult;
+import zygonox.core.motion.FrameRate;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Seconds;
 
@@ -21,7 +23,7 @@ public final class MotionWords {
             "clip.done",
             done.output(),
             Words.frames(done.frames()),
-            Words.number(done.recipe().rate().perSecond()),
+            rate(done.recipe().rate()),
             Words.say("clip.seconds", done.clipSeconds()),
             done.size().width(),
             done.size().height(),
@@ -34,11 +36,11 @@ public final class MotionWords {
               done.steps().size()));
     }
     if (done.flickerBefore() > SEEN_FLICKER) {
-      lines.add(Words.say("clip.flicker", 100 * done.flickerBefore(), 100 * done.flickerAfter()));
+      lines.add(flicker(done));
     }
-    done.clippedFrom().ifPresent(f -> lines.add(Words.say("clip.clipped", f.getFileName())));
+    done.clippedFrom().ifPresent(f -> lines.add(clipped(f)));
     if (done.enlarged() > 1) {
-      lines.add(enlarged(done));
+      lines.add(enlarged(done.enlarged()));
     }
     if (done.lost() > 0) {
       lines.add(Words.say("clip.lost", Math.ceil(1000 * done.lost()) / 10));
@@ -49,7 +51,23 @@ public final class MotionWords {
   }
 
   /** That its pictures show no more than the frames have. */
-  public static String enlarged(ClipResult done) {
-    return Words.say("clip.enlarged", done.enlarged());
+  public static String enlarged(double times) {
+    return Words.say("clip.enlarged", times);
+  }
+
+  /** From where on highlights are clipped. */
+  public static String clipped(Path from) {
+    return Words.say("clip.clipped", from.getFileName());
+  }
+
+  /** How much it flickered and does. */
+  public static String flicker(ClipResult done) {
+    return Words.say("clip.flicker", 100 * done.flickerBefore(), 100 * done.flickerAfter());
+  }
+
+  /** A rate as it is called: {@code 29.97}. */
+  public static String rate(FrameRate rate) {
+    double exact = rate.perSecond();
+    return Words.number(rate.seconds() == 1001 ? Math.round(1000 * exact) / 1000.0 : exact);
   }
 }

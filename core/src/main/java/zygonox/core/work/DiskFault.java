@@ -17,11 +17,18 @@ public final class DiskFault {
     for (Throwable one = fault; one != null; one = one.getCause()) {
       String said = one instanceof FileSystemException f ? f.getReason() : one.getMessage();
       String plain = said == null ? "" : said.toLowerCase(Locale.ROOT);
-      if (plain.contains("no space left") || plain.contains("not enough space")) {
+      if (plain.contains("no space left")
+          || plain.equals("enospc")
+          || plain.contains("not enough space")) {
         return true;
       }
     }
     return false;
+  }
+
+  /** What a library says by a number. */
+  public static IOException full() {
+    return new IOException("ENOSPC");
   }
 
   /** A few words to be put in brackets: {@code the disk is full}. */

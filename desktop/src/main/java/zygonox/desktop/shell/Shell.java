@@ -35,6 +35,7 @@ import zygonox.core.work.WorkFailed;
 import zygonox.desktop.band.NightBand;
 import zygonox.desktop.blend.BlendView;
 import zygonox.desktop.frames.FramesView;
+import zygonox.desktop.motion.MotionView;
 import zygonox.desktop.picture.PictureModel;
 import zygonox.desktop.picture.PictureView;
 import zygonox.desktop.program.ProgramView;
@@ -106,6 +107,9 @@ public final class Shell extends StackPane implements Navigator {
     stages.put(StageName.REHEARSE, new RehearseView(workplace));
     stages.put(StageName.FRAMES, frames);
     stages.put(StageName.BLEND, blend);
+    MotionView motion = new MotionView(workplace);
+    motion.themeProperty().bind(theme);
+    stages.put(StageName.MOTION, motion);
 
     NightBand band = new NightBand(night);
     // Without a night there is no time for it to run through.

@@ -63,6 +63,7 @@ final class Shortcuts {
       case DIGIT3 -> shell.go(StageName.REHEARSE);
       case DIGIT4 -> shell.go(StageName.FRAMES);
       case DIGIT5 -> shell.go(StageName.BLEND);
+      case DIGIT6 -> shell.go(StageName.MOTION);
       case Z -> {
         if (event.isShiftDown()) {
           shell.night().redo();

@@ -89,6 +89,8 @@ final class Shots {
     add("blend-aligned", () -> blend(1, BlendMethod.MEAN, Align.STARS), 9);
     add("blend-stars", () -> page(StageName.BLEND, "stars"), SETTLE_SECONDS);
     add("blend-full-size", this::closer, SETTLE_SECONDS);
+    add("motion", () -> shell.go(StageName.MOTION), 9);
+    add("blend-again", () -> page(StageName.BLEND, "recipe"), SETTLE_SECONDS);
     add("lifted", () -> shell.picture().liftedProperty().set(true), SETTLE_SECONDS);
     add("keys", this::keys, SETTLE_SECONDS);
     add("ember", () -> inEmber(), 4);

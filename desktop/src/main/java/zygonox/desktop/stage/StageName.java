@@ -8,7 +8,8 @@ public enum StageName {
   PROGRAM(Words.say("stage.program")),
   REHEARSE(Words.say("stage.rehearse")),
   FRAMES(Words.say("stage.frames")),
-  BLEND(Words.say("stage.blend"));
+  BLEND(Words.say("stage.blend")),
+  MOTION(Words.say("stage.motion"));
 
   private final String title;
 

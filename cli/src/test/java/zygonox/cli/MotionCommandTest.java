@@ -1,0 +1,125 @@
+package zygonox.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Clips and trails of the demo's frames, as a script asks for them. */
+class MotionCommandTest {
+  private static final String DEMO = "../demo/windmill-night/frames";
+
+  @TempDir Path folder;
+
+  private String in(String name) {
+    return folder.resolve(name).toString();
+  }
+
+  @Test
+  void aClipIsToldByItsNumbers() {
+    JsonNode told =
+        CommandLineRun.done(
+                "motion",
+                DEMO,
+                "--out",
+                in("n.webm"),
+                "--fps",
+                "24",
+                "--size",
+                "320x180",
+                "--deflicker",
+                "--smooth-ramp",
+                "--trails",
+                "fade:6",
+                "--json")
+            .json();
+    assertThat(told.get("frames").asInt()).isEqualTo(64);
+    assertThat(told.get("clipSeconds").asDouble()).isCloseTo(64 / 24.0, within(1e-6));
+    assertThat(told.get("codec").asText()).isEqualTo("vp9");
+    assertThat(told.get("width").asInt()).isEqualTo(320);
+    assertThat(told.get("flickerAfter").asDouble())
+        .isLessThanOrEqualTo(told.get("flickerBefore").asDouble());
+    assertThat(told.get("steps").isArray()).isTrue();
+    assertThat(told.has("clippedFrom")).isTrue();
+    assertThat(told.get("bytes").asLong()).isEqualTo(folder.resolve("n.webm").toFile().length());
+  }
+
+  @Test
+  void aFolderGetsPicturesInTheirOrder() {
+    CommandLineRun.done(
+        "motion",
+        DEMO,
+        "--out",
+        in("stills"),
+        "--fps",
+        "25",
+        "--size",
+        "64x42",
+        "--from",
+        "21:00",
+        "--to",
+        "21:10",
+        "--trails",
+        "grow");
+    assertThat(folder.resolve("stills/000001.jpg")).isRegularFile();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "n.webm, 0, 320x180, 1 and 120",
+    "n.webm, 1000, 320x180, 1 and 120",
+    "n.webm, 30, 321x180, 322 x 180",
+    "n.avi, 30, 320x180, .webm",
+    "nowhere/n.webm, 30, 320x180, nowhere"
+  })
+  void whatIsWrongIsSaidInOneSentence(String out, String fps, String size, String said) {
+    CommandLineRun run =
+        CommandLineRun.of("motion", DEMO, "--out", in(out), "--fps", fps, "--size", size);
+    assertThat(run.code()).isEqualTo(2);
+    assertThat(run.lastError()).contains(said);
+    assertThat(folder).isEmptyDirectory();
+  }
+
+  @Test
+  void bridgedTrailsTellTheirGapsAndAreMadeAgainByTheirCommand() throws Exception {
+    JsonNode told =
+        CommandLineRun.done(
+                "blend",
+                "lighten",
+                DEMO,
+                "--run",
+                "1",
+                "--bridge-gaps",
+                "--remove-streaks",
+                "--out",
+                in("t.tif"),
+                "--save-recipe",
+                in("t.json"),
+                "--json")
+            .json();
+    assertThat(told.get("mends").findValuesAsText("kind")).contains("gap");
+    for (JsonNode mend : told.get("mends")) {
+      assertThat(Files.exists(Path.of(mend.get("file").asText()))).isTrue();
+      assertThat(mend.has("x1")).isEqualTo(mend.get("kind").asText().equals("streak"));
+    }
+    assertThat(told.get("sentence").asText()).contains("bridge the gaps").contains("satellites");
+    assertThat(told.get("command").asText()).contains("--bridge-gaps").contains("--remove-streaks");
+    CommandLineRun.done("blend", "--recipe", in("t.json"), "--out", in("again.tif"));
+    JsonNode explained = CommandLineRun.done("explain", in("again.tif"), "--json").json();
+    assertThat(explained.get("sentence")).isEqualTo(told.get("sentence"));
+  }
+
+  @Test
+  void bridgingGoesWithLightenOnly() {
+    CommandLineRun run =
+        CommandLineRun.of("blend", "mean", DEMO, "--bridge-gaps", "--out", in("t.tif"));
+    assertThat(run.code()).isEqualTo(2);
+    assertThat(run.lastError()).contains("bridge-gaps").contains("lighten");
+  }
+}

@@ -1,0 +1,35 @@
+package zygonox.desktop.motion;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.motion.ClipMaker;
+import zygonox.core.motion.ClipRecipe;
+import zygonox.core.motion.ClipResult;
+import zygonox.core.motion.Codec;
+import zygonox.core.motion.StillFormat;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.Progress;
+import zygonox.core.work.WholeFile;
+import zygonox.core.work.Workroom;
+
+/**
+ * A clip that is about to be made.
+ *
+ * @param recipe how; what it is follows the target's name
+ * @param frames of what
+ * @param target the file, or the folder
+ */
+record ClipJob(ClipRecipe recipe, FrameSet frames, Path target) {
+  ClipResult run(WholeFile.IfPresent present, Progress progress, Cancellation cancellation)
+      throws IOException {
+    Files.createDirectories(target.toAbsolutePath().getParent());
+    Codec named = Codec.usual(target);
+    boolean fits = recipe.codec() == Codec.H264 && named == Codec.AV1;
+    ClipRecipe whole = recipe.withCodec(fits ? Codec.H264 : named);
+    Workroom room = new Workroom(Workroom.usualMemory(), Optional.empty(), progress, cancellation);
+    return new ClipMaker(whole, StillFormat.JPEG).make(frames, target, present, room);
+  }
+}

@@ -1,0 +1,258 @@
+package zygonox.desktop.motion;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleIntegerProperty;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameKind;
+import zygonox.core.frame.FrameRun;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.motion.ClipLight;
+import zygonox.core.motion.ClipPreview;
+import zygonox.core.motion.ClipRecipe;
+import zygonox.core.motion.Codec;
+import zygonox.core.motion.FrameRate;
+import zygonox.core.motion.LightCourse;
+import zygonox.core.motion.PictureSize;
+import zygonox.core.motion.SmallPicture;
+import zygonox.core.raster.Raster;
+import zygonox.core.words.MotionWords;
+import zygonox.core.words.Words;
+import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.stage.Obstacle;
+import zygonox.desktop.stage.OpenNight;
+
+/** The clip that is to be made: its sentence, its light, and its pictures made small. */
+public final class MotionModel {
+  private final OpenNight night;
+  private final ReadOnlyObjectWrapper<Sentence> sentence =
+      new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+  private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
+      new ReadOnlyObjectWrapper<>(List.of());
+  private final ReadOnlyObjectWrapper<LightCourse> course = new ReadOnlyObjectWrapper<>();
+  private final IntegerProperty position = new SimpleIntegerProperty();
+  private ClipRecipe recipe =
+      ClipRecipe.of(new FrameRate(30, 1), Codec.VP9).withSmoothRamp(true).withDeflicker(true);
+  private int wantedRun = -1;
+  private List<Frame> frames = List.of();
+  private SmallPicture[] pictures = new SmallPicture[0];
+  private Optional<ClipLight> light = Optional.empty();
+  private ClipPreview preview;
+
+  public MotionModel(OpenNight night) {
+    this.night = night;
+    night
+        .framesProperty()
+        .subscribe(
+            set -> {
+              wantedRun = -1;
+              refresh();
+            });
+    night.judgementsProperty().subscribe(j -> refresh());
+    night.decisionsProperty().subscribe(d -> refresh());
+  }
+
+  public ReadOnlyObjectProperty<Sentence> sentenceProperty() {
+    return sentence.getReadOnlyProperty();
+  }
+
+  public ReadOnlyObjectProperty<List<Obstacle>> obstaclesProperty() {
+    return obstacles.getReadOnlyProperty();
+  }
+
+  /** How light runs over the clip; null until it is measured. */
+  public ReadOnlyObjectProperty<LightCourse> courseProperty() {
+    return course.getReadOnlyProperty();
+  }
+
+  /** The frame that is looked at, counting from 0. */
+  public IntegerProperty positionProperty() {
+    return position;
+  }
+
+  /** The frames of the clip, in order. */
+  public List<Frame> frames() {
+    return frames;
+  }
+
+  public ClipRecipe recipe() {
+    return recipe;
+  }
+
+  public boolean canMake() {
+    return frames.size() > 1;
+  }
+
+  /** The size of its pictures. */
+  PictureSize size() {
+    return recipe
+        .size()
+        .orElseGet(
+            () ->
+                PictureSize.usual(frames.get(0).layout().width(), frames.get(0).layout().height()));
+  }
+
+  void edit(ClipRecipe changed) {
+    recipe = changed;
+    refresh();
+  }
+
+  /** The run in work, counting from 0: the longest of those that are pictures. */
+  int run() {
+    List<FrameRun> runs = night.framesProperty().get().runs();
+    if (wantedRun >= 0 && wantedRun < runs.size()) {
+      return wantedRun;
+    }
+    int best = 0;
+    for (int i = 1; i < runs.size(); i++) {
+      boolean longer = runs.get(i).frames().size() > runs.get(best).frames().size();
+      if (isPicture(runs.get(i)) && (longer || !isPicture(runs.get(best)))) {
+        best = i;
+      }
+    }
+    return best;
+  }
+
+  private static boolean isPicture(FrameRun run) {
+    return run.kind() != FrameKind.DARK && run.kind() != FrameKind.FLAT;
+  }
+
+  void setRun(int index) {
+    wantedRun = index;
+    refresh();
+  }
+
+  private void refresh() {
+    FrameSet set = night.framesProperty().get();
+    if (set.runs().isEmpty()) {
+      take(List.of());
+      sentence.set(new Sentence.Builder().say(Words.say("motion.no-frames")).end());
+      obstacles.set(List.of());
+      return;
+    }
+    FrameRun run = set.runs().get(run());
+    take(run.frames().stream().filter(f -> night.verdict(f) != Verdict.DROP).toList());
+    rework();
+    sentence.set(
+        canMake()
+            ? new MotionSentence(this, set).told()
+            : new Sentence.Builder().say(Words.say("motion.too-few")).end());
+    obstacles.set(found(run));
+  }
+
+  /** Other frames than before: what was worked out of those is no more. */
+  private void take(List<Frame> now) {
+    if (now.equals(frames)) {
+      return;
+    }
+    frames = now;
+    pictures = new SmallPicture[now.size()];
+    light = Optional.empty();
+    position.set(0);
+  }
+
+  private void rework() {
+    LightCourse now =
+        light
+            .map(
+                l ->
+                    LightCourse.of(
+                        l.levels(), l.frames().stream().map(Frame::info).toList(), recipe))
+            .orElse(null);
+    course.set(now);
+    preview = canMake() ? new ClipPreview(pictures, recipe, corrections(now), size()) : null;
+  }
+
+  /** By frame; those that could not be measured stay as they are. */
+  private double[] corrections(LightCourse now) {
+    double[] corrections = new double[frames.size()];
+    if (now != null) {
+      for (int i = 0; i < light.orElseThrow().frames().size(); i++) {
+        corrections[frames.indexOf(light.orElseThrow().frames().get(i))] = now.corrections()[i];
+      }
+    }
+    return corrections;
+  }
+
+  private List<Obstacle> found(FrameRun run) {
+    List<Obstacle> found = new ArrayList<>();
+    int dropped = run.frames().size() - frames.size();
+    if (dropped > 0) {
+      found.add(Obstacle.note(Words.say("motion.dropped", dropped)));
+    }
+    light
+        .flatMap(ClipLight::clippedFrom)
+        .ifPresent(f -> found.add(Obstacle.of(MotionWords.clipped(f.file()))));
+    if (canMake()) {
+      PictureSize own = size();
+      double enlarged =
+          Math.max(
+              (double) own.width() / frames.get(0).layout().width(),
+              (double) own.height() / frames.get(0).layout().height());
+      if (enlarged > 1) {
+        found.add(Obstacle.of(MotionWords.enlarged(enlarged)));
+      }
+    }
+    return found;
+  }
+
+  /** The frames' light was measured. */
+  void lit(List<Frame> of, ClipLight measured) {
+    if (of.equals(frames)) {
+      light = Optional.of(measured);
+      refresh();
+    }
+  }
+
+  /** A frame's small picture is there. */
+  void arrived(List<Frame> of, int index, SmallPicture picture) {
+    if (of.equals(frames)) {
+      pictures[index] = picture;
+    }
+  }
+
+  boolean isThere(int index) {
+    return pictures[index] != null;
+  }
+
+  boolean isLit() {
+    return light.isPresent();
+  }
+
+  /** The clip's picture at a place; empty where none is there yet. */
+  public Optional<Raster> picture(int index) {
+    return preview == null || preview.isEmpty() ? Optional.empty() : Optional.of(preview.at(index));
+  }
+
+  /** Goes on by so many frames, round and round. */
+  public void step(int by) {
+    if (canMake()) {
+      position.set(Math.floorMod(position.get() + by, frames.size()));
+    }
+  }
+
+  /** The clip as it is set now, cut off from the window. */
+  ClipJob job(Path target) {
+    return new ClipJob(
+        recipe,
+        new FrameSet(frames, List.of(), night.framesProperty().get().assumedOffset()),
+        target);
+  }
+
+  /** Where clips are made: in the night's folder, or beside the frames. */
+  Path folder() {
+    return night
+        .folder()
+        .orElseGet(
+            () ->
+                frames.isEmpty()
+                    ? Path.of("").toAbsolutePath()
+                    : frames.get(0).file().toAbsolutePath().getParent());
+  }
+}

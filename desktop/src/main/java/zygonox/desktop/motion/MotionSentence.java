@@ -1,0 +1,217 @@
+package zygonox.desktop.motion;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import zygonox.core.frame.FrameRun;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.motion.ClipBytes;
+import zygonox.core.motion.ClipRecipe;
+import zygonox.core.motion.Codec;
+import zygonox.core.motion.FrameRate;
+import zygonox.core.motion.PictureSize;
+import zygonox.core.motion.Trails;
+import zygonox.core.quantity.ByteSize;
+import zygonox.core.words.MotionWords;
+import zygonox.core.words.Words;
+import zygonox.desktop.sentence.Part;
+import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.Settings;
+
+/** The clip as a sentence whose parts can be changed. */
+final class MotionSentence {
+  private static final List<FrameRate> RATES =
+      List.of(
+          new FrameRate(10, 1),
+          new FrameRate(12, 1),
+          new FrameRate(15, 1),
+          FrameRate.parse("23.976"),
+          new FrameRate(24, 1),
+          new FrameRate(25, 1),
+          FrameRate.parse("29.97"),
+          new FrameRate(30, 1),
+          new FrameRate(50, 1),
+          FrameRate.parse("59.94"),
+          new FrameRate(60, 1));
+
+  /** How long trails are when they are chosen: about a second of the clip. */
+  private static final int USUAL_TRAIL = 30;
+
+  private final MotionModel model;
+  private final FrameSet set;
+  private final ClipRecipe now;
+
+  MotionSentence(MotionModel model, FrameSet set) {
+    this.model = model;
+    this.set = set;
+    this.now = model.recipe();
+  }
+
+  Sentence told() {
+    Sentence.Builder builder = new Sentence.Builder().say(Words.say("motion.s-make") + " ");
+    builder.set(
+        Settings.choice(
+            "run",
+            model.run(),
+            IntStream.range(0, set.runs().size()).boxed().toList(),
+            this::runName,
+            i -> Words.say("motion.run-means", Words.frames(set.runs().get(i).frames().size())),
+            model::setRun));
+    builder
+        .say(" " + Words.say("motion.s-at") + " ")
+        .set(
+            Settings.parsed(
+                "fps",
+                Words.say("motion.rate", MotionWords.rate(now.rate())),
+                typed -> FrameRate.parse(typed.replaceFirst("(?i)\\s*(a second|fps)\\s*$", "")),
+                rate ->
+                    Words.say(
+                        "motion.rate-means",
+                        Words.say("clip.seconds", rate.duration(model.frames().size()))),
+                rate -> model.edit(now.withRate(rate)),
+                this::neighbour))
+        .say(", " + Words.say("clip.seconds", now.rate().duration(model.frames().size())) + ", ")
+        .set(size());
+    builder
+        .say(", ")
+        .set(
+            onOff(
+                "steps", now.smoothRamp(), "motion.steps", v -> model.edit(now.withSmoothRamp(v))))
+        .say(Words.say("motion.s-and"))
+        .set(
+            onOff(
+                "flicker",
+                now.deflicker(),
+                now.smoothRamp() ? "motion.flicker" : "motion.flicker-alone",
+                v -> model.edit(now.withDeflicker(v))));
+    if (now.trails().kind() != Trails.Kind.NONE) {
+      builder
+          .say(", ")
+          .set(
+              Settings.choice(
+                  "trails",
+                  now.trails().kind(),
+                  List.of(Trails.Kind.values()),
+                  k -> Words.say("motion.trails." + k),
+                  k -> Words.say("motion.trails-mean." + k),
+                  k -> model.edit(now.withTrails(trails(k)))));
+      if (now.trails().frames() > 0) {
+        builder
+            .say(Words.say("motion.s-over"))
+            .set(
+                Settings.parsed(
+                    "trail-frames",
+                    Words.frames(now.trails().frames()),
+                    typed ->
+                        Trails.parse(
+                            now.trails().term().replaceFirst("\\d+$", "")
+                                + typed.replaceAll("\\D", "")),
+                    t ->
+                        Words.say(
+                            "motion.trail-means",
+                            Words.say("clip.seconds", now.rate().duration(t.frames()))),
+                    t -> model.edit(now.withTrails(t)),
+                    by ->
+                        new Trails(
+                            now.trails().kind(), Math.max(2, now.trails().frames() + 5 * by))));
+      }
+    }
+    List<Part.Offer> offers = offers();
+    if (!offers.isEmpty()) {
+      builder.say(", ").offer(new Part.Offers("more", Words.say("blend.s-more"), offers));
+    }
+    return builder.say(offers.isEmpty() ? "." : "").end();
+  }
+
+  private String runName(int index) {
+    FrameRun run = set.runs().get(index);
+    int count = index == model.run() ? model.frames().size() : run.frames().size();
+    return set.runs().size() > 1
+        ? Words.say("motion.frames-of-run", Words.frames(count), run.number())
+        : Words.frames(count);
+  }
+
+  private FrameRate neighbour(int by) {
+    double rate = now.rate().perSecond();
+    List<FrameRate> order = by > 0 ? RATES : new ArrayList<>(RATES);
+    if (by < 0) {
+      java.util.Collections.reverse(order);
+    }
+    return order.stream()
+        .filter(r -> by > 0 ? r.perSecond() > rate + 1e-6 : r.perSecond() < rate - 1e-6)
+        .findFirst()
+        .orElse(now.rate());
+  }
+
+  private zygonox.desktop.sentence.Setting size() {
+    int width = model.frames().get(0).layout().width();
+    int height = model.frames().get(0).layout().height();
+    List<PictureSize> sizes = new ArrayList<>();
+    for (PictureSize one :
+        List.of(
+            PictureSize.usual(width, height),
+            new PictureSize(1280, 720),
+            new PictureSize(1920, 1080),
+            new PictureSize(3840, 2160))) {
+      if (!sizes.contains(one)) {
+        sizes.add(one);
+      }
+    }
+    PictureSize own = model.size();
+    return Settings.parsed(
+        "size",
+        text(own),
+        typed -> PictureSize.parse(typed.replaceFirst("(?i)\\s*by\\s*", "x")),
+        s ->
+            Words.say(
+                "motion.size-means",
+                new ByteSize(ClipBytes.foretold(now, s, model.frames().size()))),
+        s -> model.edit(now.withSize(Optional.of(s))),
+        by -> sizes.get(Math.floorMod(Math.max(0, sizes.indexOf(own)) + by, sizes.size())));
+  }
+
+  private static String text(PictureSize size) {
+    return Words.say("motion.size", size.width(), size.height());
+  }
+
+  private static zygonox.desktop.sentence.Setting onOff(
+      String key, boolean value, String words, java.util.function.Consumer<Boolean> accept) {
+    return Settings.choice(
+        key,
+        value,
+        List.of(true, false),
+        on -> Words.say(words + (on ? "-out" : "-in")),
+        on -> Words.say(words + (on ? "-out-means" : "-in-means")),
+        accept);
+  }
+
+  private static Trails trails(Trails.Kind kind) {
+    return switch (kind) {
+      case NONE -> Trails.NONE;
+      case GROW -> Trails.GROW;
+      default -> new Trails(kind, USUAL_TRAIL);
+    };
+  }
+
+  private List<Part.Offer> offers() {
+    List<Part.Offer> offers = new ArrayList<>();
+    if (now.trails().kind() == Trails.Kind.NONE) {
+      for (Trails.Kind kind : List.of(Trails.Kind.GROW, Trails.Kind.FADE, Trails.Kind.WINDOW)) {
+        offers.add(
+            new Part.Offer(
+                Words.say("motion.trails." + kind),
+                Words.say("motion.trails-mean." + kind),
+                () -> model.edit(now.withTrails(trails(kind)))));
+      }
+    }
+    if (now.codec() != Codec.H264) {
+      offers.add(
+          new Part.Offer(
+              Words.say("motion.h264"),
+              Words.say("motion.h264-means"),
+              () -> model.edit(now.withCodec(Codec.H264))));
+    }
+    return offers;
+  }
+}

@@ -1,0 +1,182 @@
+package zygonox.desktop.motion;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static zygonox.desktop.stage.TestNight.setting;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.frame.Frame;
+import zygonox.core.measure.Judgement.Verdict;
+import zygonox.core.motion.ClipLight;
+import zygonox.core.motion.FrameRate;
+import zygonox.core.motion.LightCourse;
+import zygonox.core.motion.SmallPicture;
+import zygonox.core.motion.Trails;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.raster.Raster;
+import zygonox.core.work.Workroom;
+import zygonox.desktop.sentence.Part;
+import zygonox.desktop.stage.OpenNight;
+import zygonox.desktop.stage.TestNight;
+
+class MotionModelTest {
+  @TempDir Path folder;
+  private OpenNight night;
+  private MotionModel model;
+
+  @BeforeEach
+  void open() throws Exception {
+    night = TestNight.in(folder);
+    model = new MotionModel(night);
+  }
+
+  private String sentence() {
+    return model.sentenceProperty().get().text();
+  }
+
+  private void set(String key, String typed) {
+    setting(model.sentenceProperty().get(), key).accept().accept(typed);
+  }
+
+  private void load() {
+    night.framesProperty().set(TestNight.frames());
+  }
+
+  private void measure() {
+    List<Frame> of = model.frames();
+    model.lit(of, ClipLight.of(of, new ArrayList<>(), Workroom.unwatched(Workroom.usualMemory())));
+  }
+
+  @Test
+  void withoutFramesThereIsNoClip() {
+    assertThat(sentence()).isEqualTo("Without frames there is nothing to make a clip of.");
+    assertThat(model.canMake()).isFalse();
+    model.step(1);
+    assertThat(model.positionProperty().get()).isZero();
+  }
+
+  @Test
+  void theLongestRunBecomesAClip() {
+    load();
+    assertThat(sentence())
+        .isEqualTo(
+            "Make a clip of 48 frames of run 1 at 30 a second, 1.6 s long, 960 by 640, take out"
+                + " the steps of exposure and the flicker, and ...");
+  }
+
+  @Test
+  void whatIsShownCanBeTypedBack() {
+    load();
+    for (Part part : model.sentenceProperty().get().parts()) {
+      if (part instanceof zygonox.desktop.sentence.Setting one) {
+        assertThat(one.tryOut().apply(one.editText()).possible()).as(one.key()).isTrue();
+      }
+    }
+    set("fps", "23.976");
+    assertThat(model.recipe().rate()).isEqualTo(new FrameRate(24_000, 1001));
+    assertThat(sentence()).contains("at 23.976 a second, 2.0 s long");
+    set("size", "1280 by 720");
+    assertThat(sentence()).contains("1280 by 720");
+    assertThat(setting(model.sentenceProperty().get(), "size").tryOut().apply("641x480").possible())
+        .isFalse();
+    set("steps", "leave the steps of exposure in");
+    assertThat(sentence()).contains("leave the steps of exposure in and take out the flicker");
+  }
+
+  @Test
+  void trailsAreAddedMeasuredInFramesAndTakenAway() {
+    load();
+    Part.Offers offers =
+        model.sentenceProperty().get().parts().stream()
+            .filter(p -> p instanceof Part.Offers)
+            .map(Part.Offers.class::cast)
+            .findFirst()
+            .orElseThrow();
+    offers.all().stream()
+        .filter(o -> o.text().contains("fade"))
+        .findFirst()
+        .orElseThrow()
+        .take()
+        .run();
+    assertThat(sentence()).contains("trails that fade behind the stars over 30 frames");
+    set("trail-frames", "12 frames");
+    assertThat(model.recipe().trails()).isEqualTo(new Trails(Trails.Kind.FADE, 12));
+    set("trails", "no trails");
+    assertThat(model.recipe().trails()).isEqualTo(Trails.NONE);
+  }
+
+  @Test
+  void droppedFramesAreNotInItAndThatIsSaid() {
+    load();
+    Frame one = model.frames().get(3);
+    night.decide(one, Verdict.DROP);
+    assertThat(model.frames()).hasSize(47).doesNotContain(one);
+    assertThat(model.obstaclesProperty().get())
+        .anyMatch(o -> o.sentence().startsWith("One dropped frame"));
+  }
+
+  @Test
+  void whatIsPlayedHasTheLightOfTheClip() throws Exception {
+    load();
+    assertThat(model.picture(0)).isEmpty();
+    List<Frame> of = model.frames();
+    model.arrived(of, 0, SmallPicture.of(of.get(0), of.size()));
+    model.edit(model.recipe());
+    // Until its own is there the one before stands in.
+    assertThat(model.picture(20)).isPresent();
+    measure();
+    LightCourse course = model.courseProperty().get();
+    assertThat(course.shot()).hasSize(48);
+    Raster first = model.picture(0).orElseThrow();
+    assertThat((double) first.layout().width() / first.layout().height()).isBetween(1.49, 1.51);
+    model.edit(model.recipe().withDeflicker(false).withSmoothRamp(false));
+    assertThat(model.courseProperty().get().corrections()).containsOnly(0);
+  }
+
+  @Test
+  void trailsArePlayedAsTheyWillBe() throws Exception {
+    load();
+    List<Frame> of = model.frames();
+    for (int i = 0; i < 12; i++) {
+      model.arrived(of, i, SmallPicture.of(of.get(i), of.size()));
+    }
+    model.edit(model.recipe().withTrails(Trails.GROW));
+    Raster start = model.picture(0).orElseThrow();
+    Raster grown = model.picture(11).orElseThrow();
+    long brighter = 0;
+    for (int i = 0; i < start.samples().length; i++) {
+      assertThat(grown.samples()[i]).isGreaterThanOrEqualTo(start.samples()[i]);
+      brighter += grown.samples()[i] > start.samples()[i] + 10 ? 1 : 0;
+    }
+    assertThat(brighter).isPositive();
+  }
+
+  @Test
+  void playingGoesRound() {
+    load();
+    model.step(-1);
+    assertThat(model.positionProperty().get()).isEqualTo(47);
+    model.step(1);
+    assertThat(model.positionProperty().get()).isZero();
+  }
+
+  @Test
+  void aNameWithAnUnknownEndingIsRefused() {
+    load();
+    assertThat(model.job(folder.resolve("clip.avi")))
+        .satisfies(
+            job ->
+                org.assertj.core.api.Assertions.assertThatThrownBy(
+                        () ->
+                            job.run(
+                                zygonox.core.work.WholeFile.IfPresent.REFUSE,
+                                zygonox.core.work.Progress.NONE,
+                                new zygonox.core.work.Cancellation()))
+                    .isInstanceOf(InvalidInput.class)
+                    .hasMessageContaining(".webm"));
+  }
+}
