@@ -2,11 +2,10 @@ package zygonox.cli;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalInt;
 import java.util.concurrent.Callable;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -16,21 +15,15 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
+import zygonox.core.night.NightRehearsal;
 import zygonox.core.optics.Body;
-import zygonox.core.program.Program;
-import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Seconds;
 import zygonox.core.rehearsal.HappeningKind;
-import zygonox.core.rehearsal.Happenings;
 import zygonox.core.rehearsal.Rehearsal;
-import zygonox.core.rehearsal.Scene;
-import zygonox.core.rehearsal.SimulatedCamera;
 import zygonox.core.rehearsal.Tracker;
-import zygonox.core.rehearsal.Truth;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
-import zygonox.core.work.WorkFailed;
 
 /** Shoots a night's programs with the simulated camera. */
 @Command(name = "rehearse", mixinStandardHelpOptions = true)
@@ -76,58 +69,31 @@ final class RehearseCommand implements Callable<Integer> {
     if (plan.programs().isEmpty()) {
       throw new InvalidInput(Words.say("shell.has-no-program-to-shoot", night));
     }
-    Body body = size == null ? plan.body() : resized(plan.body());
-    Happenings happenings = happenings(plan);
-    SimulatedCamera camera =
-        new SimulatedCamera(
-            body,
-            plan.lens(),
-            plan.site(),
-            Scene.of(plan.site()),
-            seed,
-            happenings,
-            plan.assumptions().celsius(),
-            new Tracker(axisOff, periodicError));
-    Rehearsal rehearsal = new Rehearsal(camera, Rehearsal.FileType.named(format));
-    List<Rehearsal.Planned> planned =
-        rehearsal.plan(
-            plan.programs(),
-            p -> happenings.comeAbout(p, Take.of(p, plan.conditions(p))),
-            count == null ? Integer.MAX_VALUE : count,
-            out);
-    Rehearsal.checkFree(planned, overwrite);
-    makeFolder();
-    rehearsal.run(planned, frame -> {}, output.progress("Shooting"), new Cancellation());
-    Truth.write(camera, seed, planned, out.resolve("truth.json"));
+    List<Path> made =
+        new NightRehearsal(
+                plan,
+                size == null ? plan.body() : resized(plan.body()),
+                HappeningKind.parse(happening),
+                seed,
+                new Tracker(axisOff, periodicError),
+                count == null ? OptionalInt.empty() : OptionalInt.of(count),
+                Rehearsal.FileType.named(format))
+            .into(out, overwrite, output.progress("Shooting"), new Cancellation());
 
     double seconds = (System.nanoTime() - started) / 1e9;
     ObjectNode answer = Output.object();
-    answer.put("frames", planned.size());
+    answer.put("frames", made.size());
     answer.put("folder", out.toString());
-    answer.put("truth", out.resolve("truth.json").toString());
+    answer.put("truth", out.resolve(NightRehearsal.TRUTH).toString());
     answer.put("seed", seed);
     answer.put("seconds", seconds);
     ArrayNode files = answer.putArray("files");
-    planned.forEach(p -> files.add(p.file().toString()));
+    made.forEach(p -> files.add(p.toString()));
     output.answer(
         answer,
         List.of(
-            Words.say(
-                "shell.frames-are-in-and-beside", planned.size(), out, Seconds.about(seconds))));
+            Words.say("shell.frames-are-in-and-beside", made.size(), out, Seconds.about(seconds))));
     return 0;
-  }
-
-  /** In each program as far as it is shot. */
-  private Happenings happenings(Night plan) {
-    List<Program> shot =
-        plan.programs().stream()
-            .map(
-                p ->
-                    count == null || count >= p.interval().count()
-                        ? p
-                        : p.withInterval(p.interval().withCount(count)))
-            .toList();
-    return Happenings.of(HappeningKind.parse(happening), shot, plan.body(), seed);
   }
 
   private Body resized(Body body) {
@@ -136,13 +102,5 @@ final class RehearseCommand implements Callable<Integer> {
       throw new InvalidInput(Words.say("shell.size-is-not-a-size", size));
     }
     return body.withPixels(Integer.parseInt(matcher.group(1)), Integer.parseInt(matcher.group(2)));
-  }
-
-  private void makeFolder() {
-    try {
-      Files.createDirectories(out);
-    } catch (IOException e) {
-      throw new WorkFailed(Words.say("shell.the-folder-cannot-be-made", out), e);
-    }
   }
 }

@@ -126,14 +126,15 @@ public record FrameSet(
   }
 
   /**
-   * A run ends where a camera's settings change; what another camera did meanwhile does not end it.
+   * A run ends where a camera's settings change, or what its files' names say they are; what
+   * another camera did meanwhile does not end it.
    */
   private static List<List<Frame>> runs(List<Frame> frames) {
     List<List<Frame>> runs = new ArrayList<>();
     Map<Stream, List<Frame>> open = new HashMap<>();
     for (Frame frame : frames) {
       List<Frame> run = open.get(Stream.of(frame));
-      if (run == null || !likeSettings(run.get(0), frame)) {
+      if (run == null || !likeSettings(run.get(0), frame) || !namedAlike(run.get(0), frame)) {
         run = new ArrayList<>();
         runs.add(run);
         open.put(Stream.of(frame), run);
@@ -141,6 +142,11 @@ public record FrameSet(
       run.add(frame);
     }
     return runs;
+  }
+
+  /** Darks are taken with the settings of the frames before them; their names tell them apart. */
+  private static boolean namedAlike(Frame a, Frame b) {
+    return KindGuess.named(a.file()).equals(KindGuess.named(b.file()));
   }
 
   private static boolean likeSettings(Frame a, Frame b) {

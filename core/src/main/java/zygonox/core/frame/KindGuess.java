@@ -74,7 +74,7 @@ final class KindGuess {
   }
 
   /** By the file's name, else by its folder's. */
-  private static Optional<FrameKind> named(Path file) {
+  static Optional<FrameKind> named(Path file) {
     Path folder = file.toAbsolutePath().getParent();
     return named(file.getFileName().toString())
         .or(

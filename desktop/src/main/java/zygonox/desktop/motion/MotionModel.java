@@ -1,6 +1,7 @@
 package zygonox.desktop.motion;
 
 import java.nio.file.Path;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -9,8 +10,6 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleIntegerProperty;
 import zygonox.core.frame.Frame;
-import zygonox.core.frame.FrameKind;
-import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.motion.ClipLight;
@@ -20,6 +19,7 @@ import zygonox.core.motion.Codec;
 import zygonox.core.motion.FrameRate;
 import zygonox.core.motion.LightCourse;
 import zygonox.core.motion.PictureSize;
+import zygonox.core.motion.Sequence;
 import zygonox.core.motion.SmallPicture;
 import zygonox.core.raster.Raster;
 import zygonox.core.words.MotionWords;
@@ -39,7 +39,8 @@ public final class MotionModel {
   private final IntegerProperty position = new SimpleIntegerProperty();
   private ClipRecipe recipe =
       ClipRecipe.of(new FrameRate(30, 1), Codec.VP9).withSmoothRamp(true).withDeflicker(true);
-  private int wantedRun = -1;
+  private int wanted = -1;
+  private List<Sequence> sequences = List.of();
   private List<Frame> frames = List.of();
   private SmallPicture[] pictures = new SmallPicture[0];
   private Optional<ClipLight> light = Optional.empty();
@@ -51,7 +52,7 @@ public final class MotionModel {
         .framesProperty()
         .subscribe(
             set -> {
-              wantedRun = -1;
+              wanted = -1;
               refresh();
             });
     night.judgementsProperty().subscribe(j -> refresh());
@@ -103,47 +104,53 @@ public final class MotionModel {
     refresh();
   }
 
-  /** The run in work, counting from 0: the longest of those that are pictures. */
-  int run() {
-    List<FrameRun> runs = night.framesProperty().get().runs();
-    if (wantedRun >= 0 && wantedRun < runs.size()) {
-      return wantedRun;
+  /** The sequence in work, counting from 0: the longest, where nothing else was said. */
+  int chosen() {
+    if (wanted >= 0 && wanted < sequences.size()) {
+      return wanted;
     }
     int best = 0;
-    for (int i = 1; i < runs.size(); i++) {
-      boolean longer = runs.get(i).frames().size() > runs.get(best).frames().size();
-      if (isPicture(runs.get(i)) && (longer || !isPicture(runs.get(best)))) {
+    for (int i = 1; i < sequences.size(); i++) {
+      if (sequences.get(i).frames().size() > sequences.get(best).frames().size()) {
         best = i;
       }
     }
     return best;
   }
 
-  private static boolean isPicture(FrameRun run) {
-    return run.kind() != FrameKind.DARK && run.kind() != FrameKind.FLAT;
+  List<Sequence> sequences() {
+    return sequences;
   }
 
-  void setRun(int index) {
-    wantedRun = index;
+  void choose(int index) {
+    wanted = index;
     refresh();
   }
 
   private void refresh() {
     FrameSet set = night.framesProperty().get();
-    if (set.runs().isEmpty()) {
+    sequences = Sequence.of(set);
+    if (sequences.isEmpty()) {
       take(List.of());
-      sentence.set(new Sentence.Builder().say(Words.say("motion.no-frames")).end());
+      course.set(null);
+      preview = null;
+      String said = set.frames().isEmpty() ? "motion.no-frames" : "motion.too-few";
+      sentence.set(new Sentence.Builder().say(Words.say(said)).end());
       obstacles.set(List.of());
       return;
     }
-    FrameRun run = set.runs().get(run());
-    take(run.frames().stream().filter(f -> night.verdict(f) != Verdict.DROP).toList());
+    Sequence sequence = sequences.get(chosen());
+    take(sequence.frames().stream().filter(f -> night.verdict(f) != Verdict.DROP).toList());
     rework();
     sentence.set(
         canMake()
-            ? new MotionSentence(this, set).told()
+            ? new MotionSentence(this, set, zone(set)).told()
             : new Sentence.Builder().say(Words.say("motion.too-few")).end());
-    obstacles.set(found(run));
+    obstacles.set(found(sequence));
+  }
+
+  private ZoneId zone(FrameSet set) {
+    return night.night() == null ? set.assumedOffset() : night.night().zone();
   }
 
   /** Other frames than before: what was worked out of those is no more. */
@@ -180,9 +187,9 @@ public final class MotionModel {
     return corrections;
   }
 
-  private List<Obstacle> found(FrameRun run) {
+  private List<Obstacle> found(Sequence sequence) {
     List<Obstacle> found = new ArrayList<>();
-    int dropped = run.frames().size() - frames.size();
+    int dropped = sequence.frames().size() - frames.size();
     if (dropped > 0) {
       found.add(Obstacle.note(Words.say("motion.dropped", dropped)));
     }

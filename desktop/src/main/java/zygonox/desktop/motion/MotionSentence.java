@@ -1,10 +1,12 @@
 package zygonox.desktop.motion;
 
+import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.IntStream;
-import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.motion.ClipBytes;
 import zygonox.core.motion.ClipRecipe;
@@ -13,10 +15,12 @@ import zygonox.core.motion.FrameRate;
 import zygonox.core.motion.PictureSize;
 import zygonox.core.motion.Trails;
 import zygonox.core.quantity.ByteSize;
+import zygonox.core.quantity.Moments;
 import zygonox.core.words.MotionWords;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Part;
 import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.sentence.Settings;
 
 /** The clip as a sentence whose parts can be changed. */
@@ -40,11 +44,13 @@ final class MotionSentence {
 
   private final MotionModel model;
   private final FrameSet set;
+  private final ZoneId zone;
   private final ClipRecipe now;
 
-  MotionSentence(MotionModel model, FrameSet set) {
+  MotionSentence(MotionModel model, FrameSet set, ZoneId zone) {
     this.model = model;
     this.set = set;
+    this.zone = zone;
     this.now = model.recipe();
   }
 
@@ -52,12 +58,12 @@ final class MotionSentence {
     Sentence.Builder builder = new Sentence.Builder().say(Words.say("motion.s-make") + " ");
     builder.set(
         Settings.choice(
-            "run",
-            model.run(),
-            IntStream.range(0, set.runs().size()).boxed().toList(),
-            this::runName,
-            i -> Words.say("motion.run-means", Words.frames(set.runs().get(i).frames().size())),
-            model::setRun));
+            "frames",
+            model.chosen(),
+            IntStream.range(0, model.sequences().size()).boxed().toList(),
+            this::name,
+            i -> Words.say("motion.frames-mean", Words.frames(count(i))),
+            model::choose));
     builder
         .say(" " + Words.say("motion.s-at") + " ")
         .set(
@@ -124,19 +130,28 @@ final class MotionSentence {
     return builder.say(offers.isEmpty() ? "." : "").end();
   }
 
-  private String runName(int index) {
-    FrameRun run = set.runs().get(index);
-    int count = index == model.run() ? model.frames().size() : run.frames().size();
-    return set.runs().size() > 1
-        ? Words.say("motion.frames-of-run", Words.frames(count), run.number())
-        : Words.frames(count);
+  private int count(int index) {
+    return index == model.chosen()
+        ? model.frames().size()
+        : model.sequences().get(index).frames().size();
+  }
+
+  /** Where there are several, each is told by when it begins, or by its place. */
+  private String name(int index) {
+    String frames = Words.frames(count(index));
+    if (model.sequences().size() == 1) {
+      return frames;
+    }
+    return set.takenAt(model.sequences().get(index).frames().get(0))
+        .map(t -> Words.say("motion.frames-from", frames, Moments.clock(t, zone)))
+        .orElseGet(() -> Words.say("motion.frames-nth", frames, index + 1));
   }
 
   private FrameRate neighbour(int by) {
     double rate = now.rate().perSecond();
     List<FrameRate> order = by > 0 ? RATES : new ArrayList<>(RATES);
     if (by < 0) {
-      java.util.Collections.reverse(order);
+      Collections.reverse(order);
     }
     return order.stream()
         .filter(r -> by > 0 ? r.perSecond() > rate + 1e-6 : r.perSecond() < rate - 1e-6)
@@ -144,7 +159,7 @@ final class MotionSentence {
         .orElse(now.rate());
   }
 
-  private zygonox.desktop.sentence.Setting size() {
+  private Setting size() {
     int width = model.frames().get(0).layout().width();
     int height = model.frames().get(0).layout().height();
     List<PictureSize> sizes = new ArrayList<>();
@@ -175,8 +190,7 @@ final class MotionSentence {
     return Words.say("motion.size", size.width(), size.height());
   }
 
-  private static zygonox.desktop.sentence.Setting onOff(
-      String key, boolean value, String words, java.util.function.Consumer<Boolean> accept) {
+  private static Setting onOff(String key, boolean value, String words, Consumer<Boolean> accept) {
     return Settings.choice(
         key,
         value,

@@ -10,6 +10,7 @@ import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import zygonox.core.work.LogFile;
 import zygonox.desktop.stage.Home;
+import zygonox.desktop.start.DemoShow;
 import zygonox.desktop.tasks.ThreadedTasks;
 
 /** The window. */
@@ -52,7 +53,7 @@ public final class App extends Application {
     if (takesShots) {
       new Shots(shell, passing, Path.of(plain.get(shots + 1))).take();
     } else if (demo) {
-      shell.openDemo();
+      shell.openDemo(DemoShow.named(after(plain, "--night", DemoShow.WINDMILL_NIGHT.term())));
     } else {
       Optional<Path> path =
           plain.stream().filter(p -> !p.startsWith("--")).findFirst().map(Path::of);

@@ -48,6 +48,7 @@ import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
+import zygonox.desktop.start.DemoShow;
 import zygonox.desktop.start.RecentNights;
 import zygonox.desktop.start.StartModel;
 import zygonox.desktop.start.StartView;
@@ -172,8 +173,8 @@ public final class Shell extends StackPane implements Navigator {
     }
 
     @Override
-    public void demo() {
-      openDemo();
+    public void demo(DemoShow show) {
+      openDemo(show);
     }
 
     @Override
@@ -193,14 +194,27 @@ public final class Shell extends StackPane implements Navigator {
     }
   }
 
-  /** Opens the demo night, and lets its trails grow. */
-  void openDemo() {
+  /** Opens a demo night, rehearsed first where it was not yet, and does what it is there for. */
+  void openDemo(DemoShow show) {
     try {
-      openNight(DemoNight.keeping(home), blend::start);
-      go(StageName.BLEND);
+      Path night = DemoNight.keeping(home, show);
+      if (DemoNight.isShot(night, show)) {
+        openShot(night, show);
+        return;
+      }
+      tasks.start(
+          Words.say("demo.rehearsing", show.title()),
+          (progress, cancellation) -> DemoNight.shoot(night, show, progress, cancellation),
+          shot -> openShot(shot, show),
+          this::fault);
     } catch (IOException e) {
       fault(new WorkFailed(Words.say("refused.the-demo-night-could-not", DiskFault.reason(e)), e));
     }
+  }
+
+  private void openShot(Path night, DemoShow show) {
+    openNight(night, show.stage() == StageName.BLEND ? blend::start : () -> {});
+    go(show.stage());
   }
 
   /** Goes on with the night that was open last, where it is still there. */

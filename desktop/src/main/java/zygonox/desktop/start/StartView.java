@@ -15,6 +15,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -47,7 +48,8 @@ public final class StartView {
   public interface Ways {
     void begin();
 
-    void demo();
+    /** Opens a demo night. */
+    void demo(DemoShow show);
 
     /** Opens a night or frames. */
     void open(Path path);
@@ -69,7 +71,7 @@ public final class StartView {
     VBox.setVgrow(scroll, Priority.ALWAYS);
     VBox left = new VBox(10, heading, scroll);
     HBox.setHgrow(left, Priority.ALWAYS);
-    VBox right = new VBox(28, doing(), stages());
+    VBox right = new VBox(24, doing(), demos(), stages());
     right.setMinWidth(430);
     right.setPrefWidth(430);
     root = new HBox(36, left, right);
@@ -95,9 +97,6 @@ public final class StartView {
     begin.setId("begin");
     begin.getStyleClass().add("act");
     begin.setOnAction(e -> ways.begin());
-    Button demo = new Button(Words.say("start.demo"));
-    demo.setId("open-demo");
-    demo.setOnAction(e -> ways.demo());
     Button choose = new Button(Words.say("start.choose"));
     choose.setId("choose");
     choose.setOnAction(e -> choose());
@@ -107,18 +106,29 @@ public final class StartView {
     path.setAccessibleText(Words.say("start.path"));
     path.setOnAction(e -> open(path.getText(), ways::open));
     HBox.setHgrow(path, Priority.ALWAYS);
-    for (Region fixed : List.of(begin, demo, choose)) {
+    for (Region fixed : List.of(begin, choose)) {
       fixed.setMinWidth(Region.USE_PREF_SIZE);
     }
-    HBox first = new HBox(10, begin, demo);
+    HBox first = new HBox(10, begin, choose, path);
     first.setAlignment(Pos.CENTER_LEFT);
-    HBox second = new HBox(10, choose, path);
-    second.setAlignment(Pos.CENTER_LEFT);
     Label hint = new Label(Words.say("start.hint"));
     hint.getStyleClass().add("faint");
     hint.setWrapText(true);
     hint.setMinHeight(Region.USE_PREF_SIZE);
-    return new VBox(12, heading("start.doing"), first, second, hint);
+    return new VBox(12, heading("start.doing"), first, hint);
+  }
+
+  /** A night for each main job. */
+  private Node demos() {
+    FlowPane all = new FlowPane(8, 8);
+    for (DemoShow show : DemoShow.values()) {
+      Button button = new Button(show.title());
+      button.setId("demo-" + show.term());
+      button.setMinWidth(Region.USE_PREF_SIZE);
+      button.setOnAction(e -> ways.demo(show));
+      all.getChildren().add(button);
+    }
+    return new VBox(10, heading("start.demos"), all);
   }
 
   private static void open(String typed, Consumer<Path> open) {

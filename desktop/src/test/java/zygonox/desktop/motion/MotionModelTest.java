@@ -64,7 +64,7 @@ class MotionModelTest {
     load();
     assertThat(sentence())
         .isEqualTo(
-            "Make a clip of 48 frames of run 1 at 30 a second, 1.6 s long, 960 by 640, take out"
+            "Make a clip of 48 frames from 20:40 at 30 a second, 1.6 s long, 960 by 640, take out"
                 + " the steps of exposure and the flicker, and ...");
   }
 

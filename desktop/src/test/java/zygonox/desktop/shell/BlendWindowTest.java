@@ -18,6 +18,7 @@ import zygonox.core.combine.BlendMethod;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.RecipeFile;
+import zygonox.desktop.start.DemoShow;
 
 /** The stage Blend: what is added by keys, variants, and that what is saved is what is shown. */
 class BlendWindowTest extends WindowTest {
@@ -124,8 +125,20 @@ class BlendWindowTest extends WindowTest {
   @Test
   void theDemoNightsTrailsGrowAtOnce(FxRobot robot) throws Exception {
     System.setProperty("zygonox.demo", Path.of("..", "demo", "windmill-night").toString());
-    robot.interact(shell::openDemo);
+    robot.interact(() -> shell.openDemo(DemoShow.WINDMILL_NIGHT));
     await(() -> shell.blend().model().resultProperty().get() != null);
     assertThat(shell.blend().model().resultProperty().get().used()).isEqualTo(48);
+  }
+
+  @Test
+  void aDemoNightIsShotOnTheSpotAndBlended(FxRobot robot) throws Exception {
+    System.setProperty("zygonox.demo", Path.of("..", "demo", "windmill-night").toString());
+    robot.interact(() -> shell.openDemo(DemoShow.TRAFFIC));
+    await(() -> shell.blend().model().resultProperty().get() != null);
+    assertThat(shell.blend().model().resultProperty().get().used()).isEqualTo(24);
+    Path night = home().folder().resolve("traffic");
+    assertThat(night.resolve("frames").resolve("truth.json")).exists();
+    // A second time the frames are there.
+    assertThat(DemoNight.isShot(night, DemoShow.TRAFFIC)).isTrue();
   }
 }
