@@ -95,6 +95,8 @@ class MotionCommandTest {
                 DEMO,
                 "--run",
                 "1",
+                "--every",
+                "2",
                 "--bridge-gaps",
                 "--remove-streaks",
                 "--out",

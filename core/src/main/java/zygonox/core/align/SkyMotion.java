@@ -61,9 +61,43 @@ public final class SkyMotion {
         flows.add(Flow.of(map).faster(1 / time));
       }
     }
-    return flows.isEmpty()
-        ? Optional.empty()
-        : Optional.of(new SkyMotion(onto, times, all.get(0).layout(), Flow.middle(flows)));
+    if (flows.isEmpty()) {
+      return Optional.empty();
+    }
+    SkyMotion motion = new SkyMotion(onto, times, all.get(0).layout(), Flow.middle(flows));
+    motion.forgetMismatched(alignments.stream().map(Alignment::file).toList());
+    return Optional.of(motion);
+  }
+
+  /**
+   * A frame that agrees with neither the one before nor the one after it, while those two agree,
+   * was matched wrongly, as long arcs may be: the camera did not move there and back.
+   */
+  private void forgetMismatched(List<Path> order) {
+    List<Path> wrong = new ArrayList<>();
+    for (int i = 1; i + 1 < order.size(); i++) {
+      Path before = order.get(i - 1);
+      Path own = order.get(i);
+      Path after = order.get(i + 1);
+      boolean alone = !agree(before, own) && !agree(own, after);
+      if (alone && agree(before, after)) {
+        wrong.add(own);
+      }
+    }
+    wrong.forEach(onto::remove);
+  }
+
+  private boolean agree(Path from, Path to) {
+    return agrees(own(from, to), perSecond.over(seconds.get(to) - seconds.get(from)));
+  }
+
+  private Homography own(Path from, Path to) {
+    return onto.get(to).inverse().after(onto.get(from));
+  }
+
+  private boolean agrees(Homography own, Homography usual) {
+    double far = farthest(usual, Homography.IDENTITY);
+    return farthest(own, usual) <= STEADY_PIXELS + STEADY_SHARE * far;
   }
 
   /** Seconds between the times of two frames. */
@@ -79,15 +113,11 @@ public final class SkyMotion {
    */
   public Optional<Homography> between(Frame from, Frame to) {
     Homography usual = perSecond.over(seconds(from, to));
-    Homography first = onto.get(from.file());
-    Homography second = onto.get(to.file());
-    if (first == null || second == null) {
+    if (!onto.containsKey(from.file()) || !onto.containsKey(to.file())) {
       return Optional.of(usual);
     }
-    Homography own = second.inverse().after(first);
-    double far = farthest(usual, Homography.IDENTITY);
-    double allowed = STEADY_PIXELS + STEADY_SHARE * far;
-    return farthest(own, usual) > allowed ? Optional.empty() : Optional.of(own);
+    Homography own = own(from.file(), to.file());
+    return agrees(own, usual) ? Optional.of(own) : Optional.empty();
   }
 
   /** How far the sky moves in a second where it moves fastest, in pixels. */

@@ -117,6 +117,26 @@ class SkyMotionTest {
   }
 
   @Test
+  void aFrameThatWasMatchedWronglyIsNotBelieved() {
+    List<Frame> all = new ArrayList<>();
+    List<Alignment> alignments = new ArrayList<>();
+    Homography wrong = new Homography(new double[] {1, 0, 9, 0, 1, 9, 0, 0, 1});
+    for (int i = 0; i < 12; i++) {
+      all.add(frame(i));
+      Homography onto = turned(-31 * i * TURN);
+      alignments.add(
+          new Alignment(
+              all.get(i).file(), 50, 50, 0.1, i == 5 ? onto.after(wrong) : onto, List.of()));
+    }
+    Aligned aligned = new Aligned(all.get(0), List.of(), all, alignments, List.of(), List.of());
+    SkyMotion motion = SkyMotion.of(aligned, all, f -> 31.0 * all.indexOf(f)).orElseThrow();
+    for (int i = 4; i < 6; i++) {
+      assertThat(motion.between(all.get(i), all.get(i + 1)))
+          .hasValueSatisfying(m -> assertThat(apart(m, turned(31 * TURN))).isLessThan(0.05));
+    }
+  }
+
+  @Test
   void ofOneAlignedFrameNothingIsKnown() {
     Aligned alone =
         new Aligned(

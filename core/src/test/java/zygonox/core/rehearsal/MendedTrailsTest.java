@@ -50,11 +50,15 @@ class MendedTrailsTest {
 
   private static JsonNode clear;
   private static JsonNode crossed;
+  private static Light plain;
+  private static Light bridged;
 
   @BeforeAll
   static void rehearse() throws Exception {
     clear = rehearse("clear", EnumSet.noneOf(HappeningKind.class));
     crossed = rehearse("crossed", EnumSet.of(HappeningKind.SATELLITE, HappeningKind.METEOR));
+    plain = blend("clear", BlendMethod.LIGHTEN, Mending.NONE);
+    bridged = blend("clear", BlendMethod.LIGHTEN, GAPS);
   }
 
   private static JsonNode rehearse(String name, Set<HappeningKind> kinds) throws Exception {
@@ -151,9 +155,7 @@ class MendedTrailsTest {
   }
 
   @Test
-  void dipsBetweenArcsGoAndTheRestStays() throws Exception {
-    Light plain = blend("clear", BlendMethod.LIGHTEN, Mending.NONE);
-    Light bridged = blend("clear", BlendMethod.LIGHTEN, GAPS);
+  void dipsBetweenArcsGoAndTheRestStays() {
     List<Double> before = new ArrayList<>();
     List<Double> after = new ArrayList<>();
     List<Double> elsewhere = new ArrayList<>();
@@ -175,9 +177,7 @@ class MendedTrailsTest {
   }
 
   @Test
-  void groundAndSkyBetweenTrailsStay() throws Exception {
-    Light plain = blend("clear", BlendMethod.LIGHTEN, Mending.NONE);
-    Light bridged = blend("clear", BlendMethod.LIGHTEN, GAPS);
+  void groundAndSkyBetweenTrailsStay() {
     int changed = 0;
     for (int y = HEIGHT - 60; y < HEIGHT; y++) {
       for (int x = 0; x < WIDTH; x++) {
@@ -198,7 +198,6 @@ class MendedTrailsTest {
 
   @Test
   void aSatelliteGoesTrailsStayWholeAndTheMeteorIsKept() throws Exception {
-    Light clean = blend("clear", BlendMethod.LIGHTEN, Mending.NONE);
     Light raw = blend("crossed", BlendMethod.LIGHTEN, Mending.NONE);
     Light mended = blend("crossed", BlendMethod.LIGHTEN, LINES);
     List<FoundLine> found = mended.done.mended().lines();
@@ -218,9 +217,9 @@ class MendedTrailsTest {
           double y = (1 - t) * line.get("y1").asDouble() + t * line.get("y2").asDouble();
           x = Math.max(1, Math.min(WIDTH - 3, x));
           y = Math.max(1, Math.min(HEIGHT - 3, y));
-          given += raw.at(x, y) - clean.at(x, y);
-          left += mended.at(x, y) - clean.at(x, y);
-          dips += mended.at(x, y) < 0.9 * clean.at(x, y) ? 1 : 0;
+          given += raw.at(x, y) - plain.at(x, y);
+          left += mended.at(x, y) - plain.at(x, y);
+          dips += mended.at(x, y) < 0.9 * plain.at(x, y) ? 1 : 0;
         }
         if (meteor) {
           assertThat(left / given).isGreaterThan(0.95);

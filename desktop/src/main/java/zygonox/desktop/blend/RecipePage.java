@@ -51,6 +51,7 @@ final class RecipePage implements Page {
   private final Button blend = new Button(Words.say("blend.blend"));
   private final TextField target = new TextField();
   private final SavingModel saving = new SavingModel();
+  private final WhoseModel whose;
   private Loaded shown;
   private boolean inView;
 
@@ -62,6 +63,7 @@ final class RecipePage implements Page {
     this.model = model;
     this.variants = variants;
     this.list = new VariantList(workplace, variants);
+    this.whose = new WhoseModel(workplace, variants);
     SentenceView sentence = new SentenceView(model.sentenceProperty());
     blend.setId("blend");
     blend.getStyleClass().add("act");
@@ -121,6 +123,7 @@ final class RecipePage implements Page {
   @Override
   public void enter() {
     inView = true;
+    workplace.picture().askedProperty().set(whose::about);
     blend.setDisable(!model.canBlend());
     if (shown != null) {
       workplace.picture().show(shown.picture, shown.variant.caption());
@@ -138,6 +141,7 @@ final class RecipePage implements Page {
   @Override
   public void leave() {
     inView = false;
+    workplace.picture().askedProperty().set(null);
   }
 
   /** Another night, or none: its frames are others, and so are its variants. */

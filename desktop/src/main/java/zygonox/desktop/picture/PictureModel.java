@@ -14,6 +14,7 @@ import zygonox.core.words.Words;
 public final class PictureModel {
   private final ObjectProperty<Pixels> pixels = new SimpleObjectProperty<>();
   private final ObjectProperty<Pixels> other = new SimpleObjectProperty<>();
+  private final ObjectProperty<Asked> asked = new SimpleObjectProperty<>();
   private final StringProperty caption = new SimpleStringProperty("");
   private final StringProperty otherCaption = new SimpleStringProperty("");
   private final StringProperty emptyText = new SimpleStringProperty("");
@@ -22,6 +23,22 @@ public final class PictureModel {
   private final BooleanProperty showingDifference = new SimpleBooleanProperty();
   private final BooleanProperty red = new SimpleBooleanProperty();
   private final BooleanProperty lifted = new SimpleBooleanProperty();
+
+  /** Somebody asks about a place of the picture. */
+  @FunctionalInterface
+  public interface Asked {
+    /**
+     * @param x column, in pixels of the real picture
+     * @param y row
+     * @param across how many of them one of the screen's stands for
+     */
+    void about(double x, double y, double across);
+  }
+
+  /** Who answers what is asked about a place, or null. */
+  public ObjectProperty<Asked> askedProperty() {
+    return asked;
+  }
 
   /** The picture itself, or null. */
   public ObjectProperty<Pixels> pixelsProperty() {

@@ -22,7 +22,7 @@ import zygonox.core.words.Words;
 /**
  * Shows a picture of any size: drag to move, wheel to zoom at the pointer, 1 for one pixel on one,
  * 0 for the whole, Space held for the other picture, D for the difference, U to lift the dark parts
- * and J to put them back.
+ * and J to put them back, W to ask about the place under the pointer.
  */
 public final class PictureView extends Region {
   private static final double WHEEL_STEP = 1.25;
@@ -40,6 +40,8 @@ public final class PictureView extends Region {
   private int screenHeight;
   private Pixels liftedPixels;
   private Lift lift = Lift.NONE;
+  private double pointerX;
+  private double pointerY;
   private double dragX;
   private double dragY;
 
@@ -68,6 +70,12 @@ public final class PictureView extends Region {
     model.liftedProperty().addListener(redraw);
     model.captionProperty().addListener(redraw);
     background.addListener(redraw);
+    addEventHandler(
+        MouseEvent.MOUSE_MOVED,
+        e -> {
+          pointerX = e.getX();
+          pointerY = e.getY();
+        });
     addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
     addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
     addEventHandler(ScrollEvent.SCROLL, this::scrolled);
@@ -222,10 +230,27 @@ public final class PictureView extends Region {
         boolean now = model.showingDifferenceProperty().get();
         model.showingDifferenceProperty().set(!now);
       }
+      case W -> ask(view);
       default -> used = false;
     }
     if (used) {
       event.consume();
+    }
+  }
+
+  /** About the place under the pointer; where it is elsewhere, about the middle. */
+  private void ask(Viewport view) {
+    if (model.askedProperty().get() == null) {
+      return;
+    }
+    boolean pointed = isHover();
+    double across = pointed ? pointerX - getWidth() / 2 : 0;
+    double down = pointed ? pointerY - getHeight() / 2 : 0;
+    double x = view.centreX() + across / view.zoom();
+    double y = view.centreY() + down / view.zoom();
+    Pixels picture = model.pixelsProperty().get();
+    if (x >= 0 && y >= 0 && x < picture.width() && y < picture.height()) {
+      model.askedProperty().get().about(x, y, 1 / view.zoom());
     }
   }
 

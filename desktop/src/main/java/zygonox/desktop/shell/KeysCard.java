@@ -7,7 +7,7 @@ import zygonox.core.words.Words;
 
 /** The keys, over everything else. */
 final class KeysCard extends GridPane {
-  private static final int COUNT = 22;
+  private static final int COUNT = 23;
 
   KeysCard() {
     getStyleClass().add("keys");

@@ -105,17 +105,16 @@ public final class StartView {
     path.setPromptText(Words.say("start.path"));
     path.setAccessibleText(Words.say("start.path"));
     path.setOnAction(e -> open(path.getText(), ways::open));
-    HBox.setHgrow(path, Priority.ALWAYS);
     for (Region fixed : List.of(begin, choose)) {
       fixed.setMinWidth(Region.USE_PREF_SIZE);
     }
-    HBox first = new HBox(10, begin, choose, path);
+    HBox first = new HBox(10, begin, choose);
     first.setAlignment(Pos.CENTER_LEFT);
     Label hint = new Label(Words.say("start.hint"));
     hint.getStyleClass().add("faint");
     hint.setWrapText(true);
     hint.setMinHeight(Region.USE_PREF_SIZE);
-    return new VBox(12, heading("start.doing"), first, hint);
+    return new VBox(12, heading("start.doing"), first, path, hint);
   }
 
   /** A night for each main job. */

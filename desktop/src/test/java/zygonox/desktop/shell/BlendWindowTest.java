@@ -15,7 +15,10 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zygonox.core.combine.BlendMethod;
+import zygonox.core.format.PictureReader;
+import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.raster.Raster;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.RecipeFile;
 import zygonox.desktop.start.DemoShow;
@@ -140,5 +143,41 @@ class BlendWindowTest extends WindowTest {
     assertThat(night.resolve("frames").resolve("truth.json")).exists();
     // A second time the frames are there.
     assertThat(DemoNight.isShot(night, DemoShow.TRAFFIC)).isTrue();
+  }
+
+  @Test
+  void aLightIsToldByItsFrameAndLedTo(FxRobot robot) throws Exception {
+    stage(robot, KeyCode.DIGIT5);
+    blend(robot, BlendMethod.LIGHTEN);
+    Raster trails = PictureReader.readWhole(Frame.look(result()));
+    Frame first = shell.night().framesProperty().get().frames().get(0);
+    Raster one = PictureReader.readWhole(first);
+    int x = 20;
+    int y = 20;
+    // Somewhere on a trail that the first frame has not drawn yet.
+    while (trails.at(x, y, 1) < 170 || one.at(x, y, 1) > 60) {
+      x = x < trails.layout().width() - 20 ? x + 1 : 20;
+      y = x == 20 ? y + 1 : y;
+    }
+    int column = x;
+    int row = y;
+    robot.interact(() -> shell.picture().askedProperty().get().about(column, row, 1));
+    await(() -> shell.lookup("#offered") != null && shell.lookup("#offered").isVisible());
+    robot.clickOn("#offered");
+    await(() -> shell.lookup("#frames") != null);
+    Raster led = PictureReader.readWhole(shell.night().selectedProperty().get());
+    int brightest = 0;
+    for (int i = -2; i <= 2; i++) {
+      for (int j = -2; j <= 2; j++) {
+        brightest = Math.max(brightest, led.at(x + i, y + j, 1));
+      }
+    }
+    assertThat(brightest).isGreaterThan(150);
+  }
+
+  private Path result() throws Exception {
+    try (var files = Files.list(folder.resolve("variants"))) {
+      return files.filter(f -> f.toString().endsWith(".tif")).findFirst().orElseThrow();
+    }
   }
 }

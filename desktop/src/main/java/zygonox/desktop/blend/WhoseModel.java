@@ -1,0 +1,128 @@
+package zygonox.desktop.blend;
+
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.mend.WhoseLight;
+import zygonox.core.quantity.Moments;
+import zygonox.core.recipe.Align;
+import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.RecipeFile;
+import zygonox.core.words.Words;
+import zygonox.core.work.LogFile;
+import zygonox.core.work.Workroom;
+import zygonox.desktop.stage.StageName;
+import zygonox.desktop.stage.Workplace;
+
+/** Tells whose light a bright spot of a result is, and leads to that frame. */
+final class WhoseModel {
+  /** Around a place that is pointed at, in pixels of the screen. */
+  private static final double SCREEN_RADIUS = 3;
+
+  /** A light that is so little brighter than in the other frames, of white, is in all of them. */
+  private static final double STANDS_OUT = 0.02;
+
+  private final Workplace workplace;
+  private final VariantsModel variants;
+
+  WhoseModel(Workplace workplace, VariantsModel variants) {
+    this.workplace = workplace;
+    this.variants = variants;
+  }
+
+  /**
+   * Looks into all frames of the result that is shown.
+   *
+   * @param x column of the place
+   * @param y its row
+   * @param across pixels of the result for one of the screen's
+   */
+  void about(double x, double y, double across) {
+    Variant variant = variants.shownProperty().get();
+    if (variant == null) {
+      return;
+    }
+    Recipe recipe = variant.recipe();
+    boolean lies = recipe.align() == Align.NONE && recipe.crop().equals(Crop.NONE);
+    if (!lies || recipe.ground().isPresent()) {
+      workplace.navigator().note(Words.say("whose.moved"));
+      return;
+    }
+    double radius = Math.max(2, Math.min(500, SCREEN_RADIUS * across));
+    workplace
+        .tasks()
+        .start(
+            Words.say("whose.looking"),
+            (progress, cancellation) ->
+                WhoseLight.at(
+                    frames(variant.file()),
+                    Math.floor(x),
+                    Math.floor(y),
+                    radius,
+                    new Workroom(Workroom.usualMemory(), Optional.empty(), progress, cancellation)),
+            this::tell,
+            workplace.navigator()::fault);
+  }
+
+  /** Those that took part and are there still. */
+  private static List<Frame> frames(Path result) {
+    List<Frame> frames = new ArrayList<>();
+    for (Path file : RecipeFile.read(result).frames()) {
+      try {
+        frames.add(Frame.look(file));
+      } catch (UnreadableFrame e) {
+        LogFile.note(file.toString(), e);
+      }
+    }
+    return frames;
+  }
+
+  private void tell(List<WhoseLight> lights) {
+    if (lights.isEmpty() || lights.get(0).excess() < STANDS_OUT) {
+      workplace.navigator().note(Words.say("whose.all"));
+      return;
+    }
+    WhoseLight most = lights.get(0);
+    Path file = most.frame().file();
+    FrameSet set = workplace.night().framesProperty().get();
+    Optional<Frame> known = set.frames().stream().filter(f -> f.file().equals(file)).findFirst();
+    String said =
+        known
+            .flatMap(set::takenAt)
+            .map(
+                t ->
+                    Words.say(
+                        "whose.frame-at",
+                        file.getFileName(),
+                        Moments.clock(t, zone(set)),
+                        Math.round(100 * most.excess())))
+            .orElseGet(
+                () ->
+                    Words.say("whose.frame", file.getFileName(), Math.round(100 * most.excess())));
+    if (known.isEmpty()) {
+      workplace.navigator().note(said);
+      return;
+    }
+    workplace
+        .navigator()
+        .offer(
+            said,
+            Words.say("whose.look"),
+            () -> {
+              workplace.night().selectedProperty().set(known.get());
+              workplace.navigator().go(StageName.FRAMES);
+            });
+  }
+
+  private ZoneId zone(FrameSet set) {
+    return workplace.night().night() == null
+        ? set.assumedOffset()
+        : workplace.night().night().zone();
+  }
+}
