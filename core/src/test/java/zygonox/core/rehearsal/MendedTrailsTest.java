@@ -40,9 +40,9 @@ import zygonox.core.work.Progress;
 
 /** Trails of rehearsed nights, with what crosses them and without, held against the truth. */
 class MendedTrailsTest {
-  private static final int WIDTH = 1800;
-  private static final int HEIGHT = 1200;
-  private static final int FRAMES = 9;
+  private static final int WIDTH = 1500;
+  private static final int HEIGHT = 1000;
+  private static final int FRAMES = 8;
   private static final Mending LINES = new Mending(true, false);
   private static final Mending GAPS = new Mending(false, true);
 
