@@ -20,6 +20,17 @@ import zygonox.core.work.Workroom;
  * @param marginY pixels that are lost above and below
  */
 record Steady(Map<Path, Shift> shifts, double marginX, double marginY) {
+  /** A tripod that was touched shows the scene shifted by no more than this share of its width. */
+  private static final double MOST_SHARE = 0.03;
+
+  /** Frames on either side that tell the usual shift about a frame. */
+  private static final int NEAR = 3;
+
+  /** A shift that differs more from the usual one was told by what passed, not by the scene. */
+  private static final double ODD_PIXELS = 9;
+
+  private static final double ODD_SHARE = 0.005;
+
   /** Frames as they are. */
   static final Steady AS_SHOT = new Steady(Map.of(), 0, 0);
 
@@ -40,21 +51,40 @@ record Steady(Map<Path, Shift> shifts, double marginX, double marginY) {
   static Steady of(List<Frame> frames, Workroom room) {
     Frame first = frames.get(0);
     Aligned aligned = SceneAligner.shift(Optional.of(first.file())).align(frames, room);
+    Map<Path, Shift> found = new HashMap<>();
+    for (Alignment one : aligned.alignments()) {
+      Shift shift = new Shift(-one.matrix().x(0, 0), -one.matrix().y(0, 0));
+      // More is another scene, or one that shows nothing to hold on to.
+      if (Math.hypot(shift.x, shift.y) < MOST_SHARE * first.layout().width()) {
+        found.put(one.file(), shift);
+      }
+    }
+    List<Path> order = frames.stream().map(Frame::file).filter(found::containsKey).toList();
+    double odd = Math.max(ODD_PIXELS, ODD_SHARE * first.layout().width());
     Map<Path, Shift> shifts = new HashMap<>();
     double mostX = 0;
     double mostY = 0;
-    for (Alignment one : aligned.alignments()) {
-      double x = -one.matrix().x(0, 0);
-      double y = -one.matrix().y(0, 0);
-      // More is another scene, not a tripod that was touched.
-      if (Math.abs(x) < first.layout().width() / 8.0
-          && Math.abs(y) < first.layout().height() / 8.0) {
-        shifts.put(one.file(), new Shift(x, y));
-        mostX = Math.max(mostX, Math.abs(x));
-        mostY = Math.max(mostY, Math.abs(y));
-      }
+    for (int i = 0; i < order.size(); i++) {
+      Shift own = found.get(order.get(i));
+      Shift usual = usual(order, found, i);
+      boolean isOdd = Math.hypot(own.x - usual.x, own.y - usual.y) > odd;
+      Shift shift = isOdd ? usual : own;
+      shifts.put(order.get(i), shift);
+      mostX = Math.max(mostX, Math.abs(shift.x));
+      mostY = Math.max(mostY, Math.abs(shift.y));
     }
     return new Steady(shifts, Math.ceil(mostX), Math.ceil(mostY));
+  }
+
+  /** The middle of the shifts about a frame's. */
+  private static Shift usual(List<Path> order, Map<Path, Shift> found, int at) {
+    List<Shift> near =
+        order.subList(Math.max(0, at - NEAR), Math.min(order.size(), at + NEAR + 1)).stream()
+            .map(found::get)
+            .toList();
+    return new Shift(
+        near.stream().mapToDouble(Shift::x).sorted().skip(near.size() / 2).findFirst().orElse(0),
+        near.stream().mapToDouble(Shift::y).sorted().skip(near.size() / 2).findFirst().orElse(0));
   }
 
   /** The share of a frame's width or height that is lost, whichever is more. */

@@ -30,14 +30,16 @@ public final class Truth {
    * Writes {@code truth.json}: for each frame its file, the middle of its exposure, and its stars
    * by Hipparcos number (0: a planet) with pixel coordinates, the lines drawn on it with their
    * ends, how thick the cloud is (0 to 1), the spread of a star (sigma in pixels), whether a lamp
-   * is on, and where the lens looks and how directions become pixels; for the camera its hot pixels
-   * as they lie in the frames, and its seed.
+   * is on, where the lens looks and how directions become pixels, and a picture in which its sky is
+   * white (null for a camera that follows the sky); for the camera its hot pixels as they lie in
+   * the frames, and its seed.
    */
   public static void write(
       SimulatedCamera camera, long seed, List<Rehearsal.Planned> planned, Path file) {
     ObjectNode root = JSON.createObjectNode();
     root.put("seed", seed);
     ArrayNode frames = root.putArray("frames");
+    SkyMasks masks = new SkyMasks(camera, file.toAbsolutePath().getParent());
     for (Rehearsal.Planned next : planned) {
       ObjectNode frame = frames.addObject();
       frame.put("file", next.file().getFileName().toString());
@@ -68,6 +70,7 @@ public final class Truth {
           .put("azimuth", seen.azimuthDeg())
           .put("altitude", seen.altitudeDeg());
       mapping(camera, next, frame.putObject("mapping"));
+      frame.put("skyMask", masks.of(next));
     }
     root.put("timer", camera.happenings().hasMissetTimer() ? "period-taken-for-gap" : "as-planned");
     ArrayNode ends = root.putArray("ends");

@@ -245,6 +245,28 @@ class MendedTrailsTest {
   }
 
   @Test
+  void theTruthShowsWhereTheSkyIs() throws Exception {
+    String name = clear.get(0).get("skyMask").asText();
+    assertThat(clear.get(FRAMES - 1).get("skyMask").asText()).isEqualTo(name);
+    Raster mask = PictureReader.readWhole(Frame.look(folder.resolve(name)));
+    assertThat(mask.layout().width()).isEqualTo(WIDTH);
+    int white = 0;
+    for (int x = 0; x < WIDTH; x++) {
+      white += mask.at(x, 0, 0) == 255 ? 1 : 0;
+      assertThat(mask.at(x, HEIGHT - 1, 0)).isZero();
+    }
+    assertThat(white).isEqualTo(WIDTH);
+    for (JsonNode star : clear.get(0).get("stars")) {
+      int x = (int) Math.round(star.get("x").asDouble());
+      int y = (int) Math.round(star.get("y").asDouble());
+      boolean inside = x >= 0 && y >= 0 && x < WIDTH && y < HEIGHT - 20;
+      if (inside && mask.at(x, y, 0) == 255 && star.get("magnitude").asDouble() < 2) {
+        assertThat(plain.pixel(x, y)).isGreaterThan(0.1);
+      }
+    }
+  }
+
+  @Test
   void bridgingIsForTheBrightestOfUnmovedFrames() {
     assertThatThrownBy(() -> TestRecipes.usual(BlendMethod.MEAN).withMending(GAPS).checked())
         .isInstanceOf(InvalidInput.class)

@@ -1,0 +1,77 @@
+package zygonox.core.rehearsal;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import zygonox.core.format.Depth;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.format.PictureHeader;
+import zygonox.core.optics.Body;
+import zygonox.core.program.Job;
+import zygonox.core.program.Program;
+import zygonox.core.quantity.Direction;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.work.DiskFault;
+import zygonox.core.work.WholeFile;
+import zygonox.core.work.WorkFailed;
+
+/**
+ * Pictures of where the sky is in rehearsed frames, white, in a folder of their own so that they
+ * are not taken for frames. One serves all frames that look the same way.
+ */
+final class SkyMasks {
+  private static final String FOLDER = "truth";
+
+  /** What one picture serves. */
+  private record View(String program, Direction facing) {}
+
+  private final SimulatedCamera camera;
+  private final Path beside;
+  private final Map<View, String> made = new HashMap<>();
+
+  /**
+   * @param beside where the frames are
+   */
+  SkyMasks(SimulatedCamera camera, Path beside) {
+    this.camera = camera;
+    this.beside = beside;
+  }
+
+  /**
+   * @return the mask's file, told from the frames' folder; null where the ground smears
+   */
+  String of(Rehearsal.Planned next) {
+    Program seen = camera.happenings().seen(next.program(), next.shot().opensAt());
+    if (seen.job() == Job.TRACKED || seen.job() == Job.DARKS) {
+      return null;
+    }
+    return made.computeIfAbsent(new View(seen.name(), seen.facing()), view -> write(seen, next));
+  }
+
+  private String write(Program seen, Rehearsal.Planned next) {
+    Body held = camera.held(seen);
+    Scene.Ground ground = camera.ground(seen, Exposure.of(next.shot()));
+    short[] white = new short[held.pixelsWide() * held.pixelsHigh()];
+    for (int i = 0; i < white.length; i++) {
+      white[i] = (short) (ground.cover(i) < 0.5f ? 255 : 0);
+    }
+    String stem = next.file().getFileName().toString().replaceFirst("\\.[^.]*$", "");
+    String name = FOLDER + "/sky-" + stem + ".png";
+    try {
+      Files.createDirectories(beside.resolve(FOLDER));
+    } catch (IOException e) {
+      throw new WorkFailed(
+          Phrasebook.say("refused.could-not-be-written-nothing", name, DiskFault.reason(e)), e);
+    }
+    OutputFormat.PNG.write(
+        beside.resolve(name),
+        WholeFile.IfPresent.REPLACE,
+        new PictureHeader(
+            held.pixelsWide(), held.pixelsHigh(), 1, Depth.EIGHT, FrameInfo.UNKNOWN, () -> ""),
+        sink -> sink.rows(0, held.pixelsHigh(), white));
+    return name;
+  }
+}
