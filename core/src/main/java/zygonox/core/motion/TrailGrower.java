@@ -12,7 +12,7 @@ final class TrailGrower {
   private static final double FADED = 0.1;
 
   /** Memory for the pictures that a trail is long. */
-  private static final long MOST_BYTES = 1L << 30;
+  private static final long MOST_BYTES = 480L << 20;
 
   private final Trails trails;
   private final float fading;
