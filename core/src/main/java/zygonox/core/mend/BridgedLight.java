@@ -6,6 +6,7 @@ import zygonox.core.align.Homography;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.LogFile;
 
 /**
  * A frame whose stars are carried on to the next one: at moments between the two it is as bright as
@@ -29,6 +30,7 @@ final class BridgedLight implements LightSource {
   private final int reach;
   private RowWindow earlier;
   private RowWindow later;
+  private boolean broken;
 
   /** Opens the next frame once it is needed. */
   @FunctionalInterface
@@ -46,16 +48,12 @@ final class BridgedLight implements LightSource {
     this.moments = moments;
     this.still = still;
     this.layout = own.layout();
-    double most = 0;
+    int most = 0;
     for (Moment moment : moments) {
-      for (int corner = 0; corner < 9; corner++) {
-        double x = corner % 3 / 2.0 * (layout.width() - 1);
-        double y = corner / 3 / 2.0 * (layout.height() - 1);
-        most = Math.max(most, Math.abs(moment.own.y(x, y) - y));
-        most = Math.max(most, Math.abs(moment.next.y(x, y) - y));
-      }
+      most = Math.max(most, RowWindow.reach(moment.own, layout));
+      most = Math.max(most, RowWindow.reach(moment.next, layout));
     }
-    this.reach = (int) Math.ceil(most) + 5;
+    this.reach = most;
   }
 
   @Override
@@ -82,16 +80,34 @@ final class BridgedLight implements LightSource {
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
     if (earlier == null) {
       earlier = new RowWindow(own, 2 * reach + 1, Optional.of(still));
-      later = new RowWindow(opener.open(), 2 * reach + 1, Optional.of(still));
     }
     for (int y = 0; y < rows; y++) {
       int row = firstRow + y;
       earlier.hold(row - reach, row + reach);
-      later.hold(row - reach, row + reach);
       earlier.copy(row, into, y * layout.rowSamples());
-      for (Moment moment : moments) {
-        add(moment, row, into, y * layout.rowSamples());
+      if (holdsNext(row)) {
+        for (Moment moment : moments) {
+          add(moment, row, into, y * layout.rowSamples());
+        }
       }
+    }
+  }
+
+  /** A next frame that cannot be read is no reason to lose this one: the gap stays open. */
+  private boolean holdsNext(int row) {
+    if (broken) {
+      return false;
+    }
+    try {
+      if (later == null) {
+        later = new RowWindow(opener.open(), 2 * reach + 1, Optional.of(still));
+      }
+      later.hold(row - reach, row + reach);
+      return true;
+    } catch (UnreadableFrame e) {
+      LogFile.note(e.file().toString(), e);
+      broken = true;
+      return false;
     }
   }
 
@@ -146,8 +162,8 @@ final class BridgedLight implements LightSource {
     if (later != null) {
       later.close();
       later = null;
-      earlier = null;
     }
+    earlier = null;
     own.close();
   }
 }

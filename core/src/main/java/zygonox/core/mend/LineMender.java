@@ -99,15 +99,14 @@ public final class LineMender {
       for (Streak streak : measure.streaks()) {
         lines.add(new LinePatch(streak, layout));
       }
-      int reach = 0;
       for (int other : new int[] {at - 1, at + 1}) {
-        if (other < 0 || other >= run.size()) {
-          continue;
+        if (other >= 0 && other < run.size()) {
+          Frame frame = run.get(other).frame();
+          Optional<Homography> to = motion.flatMap(m -> m.between(measure.frame(), frame));
+          int reach = RowWindow.reach(to.orElse(Homography.IDENTITY), layout);
+          LightSource light = opener.open(frame);
+          beside.add(new LinePatch.Beside(new RowWindow(light, 2 * reach + 1), reach, to));
         }
-        Frame frame = run.get(other).frame();
-        Optional<Homography> to = motion.flatMap(m -> m.between(measure.frame(), frame));
-        reach = Math.max(reach, to.map(h -> reach(h, layout)).orElse(5));
-        beside.add(new LinePatch.Beside(new RowWindow(opener.open(frame), 2 * reach + 1), to));
       }
       float[] row = new float[layout.rowSamples()];
       for (int y = 0; y < layout.height(); y++) {
@@ -117,7 +116,7 @@ public final class LineMender {
           continue;
         }
         for (LinePatch.Beside other : beside) {
-          other.window().hold(y - reach, y + reach);
+          other.window().hold(y - other.reach(), y + other.reach());
         }
         own.read(y, 1, row);
         here.forEach(l -> l.fill(wanted, row, beside));
@@ -135,16 +134,6 @@ public final class LineMender {
       }
     }
     return patches;
-  }
-
-  private static int reach(Homography map, PixelLayout layout) {
-    double most = 0;
-    for (int corner = 0; corner < 9; corner++) {
-      double x = corner % 3 / 2.0 * (layout.width() - 1);
-      double y = corner / 3 / 2.0 * (layout.height() - 1);
-      most = Math.max(most, Math.abs(map.y(x, y) - y));
-    }
-    return (int) Math.ceil(most) + 5;
   }
 
   /** Whether a frame beside it has a line that is the same flight's: on one straight with it. */

@@ -41,9 +41,10 @@ final class LinePatch {
    * A frame beside the line's own.
    *
    * @param window its light
+   * @param reach rows above and below a place that are wanted of it
    * @param to where the sky of the line's frame lies in it; empty where that is not known
    */
-  record Beside(RowWindow window, Optional<Homography> to) {}
+  record Beside(RowWindow window, int reach, Optional<Homography> to) {}
 
   LinePatch(Streak line, PixelLayout layout) {
     this.line = line;

@@ -2,6 +2,7 @@ package zygonox.core.mend;
 
 import java.util.Arrays;
 import java.util.Optional;
+import zygonox.core.align.Homography;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
@@ -69,6 +70,17 @@ final class RowWindow {
     this.sum = new float[layout.width()];
     this.bright = new long[held * (pieces + 2)];
     this.strip = new float[STRIP_ROWS * layout.rowSamples()];
+  }
+
+  /** How many rows above and below a place are wanted where a map leads from it. */
+  static int reach(Homography map, PixelLayout layout) {
+    double most = 0;
+    for (int corner = 0; corner < 9; corner++) {
+      double x = corner % 3 / 2.0 * (layout.width() - 1);
+      double y = corner / 3 / 2.0 * (layout.height() - 1);
+      most = Math.max(most, Math.abs(map.y(x, y) - y));
+    }
+    return (int) Math.ceil(most) + TAPS;
   }
 
   /** What one of them holds. */

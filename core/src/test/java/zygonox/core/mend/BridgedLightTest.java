@@ -1,0 +1,124 @@
+package zygonox.core.mend;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import zygonox.core.align.Homography;
+import zygonox.core.format.LightSource;
+import zygonox.core.format.ReadFault;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+
+/** Spots on a dark sky that moves 8 pixels to the right from one frame to the next. */
+class BridgedLightTest {
+  private static final PixelLayout LAYOUT = new PixelLayout(200, 60, 1, 16);
+  private static final double MOVED = 8;
+  private static final StillLight DARK =
+      new StillLight(200, new float[LAYOUT.width() * LAYOUT.height()]);
+
+  private static Homography right(double pixels) {
+    return new Homography(new double[] {1, 0, pixels, 0, 1, 0, 0, 0, 1});
+  }
+
+  /** Half way between the two frames. */
+  private static final List<BridgedLight.Moment> HALF_WAY =
+      List.of(new BridgedLight.Moment(right(-MOVED / 2), right(MOVED / 2)));
+
+  /** Round spots. */
+  private static LightSource spots(double... columns) {
+    return new LightSource() {
+      @Override
+      public PixelLayout layout() {
+        return LAYOUT;
+      }
+
+      @Override
+      public boolean anyRowsCheaply() {
+        return false;
+      }
+
+      @Override
+      public long heldBytes() {
+        return 0;
+      }
+
+      @Override
+      public void read(int firstRow, int rows, float[] into) {
+        for (int y = 0; y < rows; y++) {
+          for (int x = 0; x < LAYOUT.width(); x++) {
+            float light = 0.01f;
+            for (double column : columns) {
+              double r = (x - column) * (x - column) + Math.pow(firstRow + y - 30, 2);
+              light += (float) (0.5 * Math.exp(-r / 4));
+            }
+            into[y * LAYOUT.width() + x] = light;
+          }
+        }
+      }
+
+      @Override
+      public void close() {}
+    };
+  }
+
+  /** The row through the spots. */
+  private static float[] row(BridgedLight light) throws UnreadableFrame {
+    float[] start = new float[LAYOUT.width() * 20];
+    light.read(0, 20, start);
+    float[] rest = new float[LAYOUT.width() * 40];
+    light.read(20, 40, rest);
+    float[] middle = new float[LAYOUT.width()];
+    System.arraycopy(rest, 10 * LAYOUT.width(), middle, 0, middle.length);
+    return middle;
+  }
+
+  @Test
+  void aStarIsSeenBetweenItsTwoPlaces() throws Exception {
+    float[] row = row(new BridgedLight(spots(80), () -> spots(80 + MOVED), HALF_WAY, DARK));
+    assertThat(row[80]).isCloseTo(0.51f, within(0.02f));
+    assertThat(row[84]).isCloseTo(0.51f, within(0.02f));
+    // The next frame's own star is that frame's to show.
+    assertThat(row[92]).isLessThan(0.02f);
+  }
+
+  @Test
+  void whatStaysAndWhatIsInOneFrameOnlyAddsNothing() throws Exception {
+    float[] alone = new float[LAYOUT.width()];
+    spots(40, 120).read(30, 1, alone);
+    float[] row = row(new BridgedLight(spots(40, 120), () -> spots(40), HALF_WAY, DARK));
+    for (int x = 0; x < row.length; x++) {
+      assertThat(row[x]).as("column %d", x).isCloseTo(alone[x], within(0.02f));
+    }
+  }
+
+  @Test
+  void readFromItsMiddleItIsTheSame() throws Exception {
+    float[] whole = row(new BridgedLight(spots(80), () -> spots(88), HALF_WAY, DARK));
+    BridgedLight turned = new BridgedLight(spots(80), () -> spots(88), HALF_WAY, DARK);
+    float[] some = new float[LAYOUT.width() * 20];
+    turned.read(40, 20, some);
+    turned.read(20, 20, some);
+    for (int x = 0; x < LAYOUT.width(); x++) {
+      assertThat(some[10 * LAYOUT.width() + x]).isEqualTo(whole[x]);
+    }
+  }
+
+  @Test
+  void aNextFrameThatCannotBeReadLeavesThisOneAsItIs() throws Exception {
+    LightSource own = spots(80);
+    BridgedLight bridged =
+        new BridgedLight(
+            own,
+            () -> {
+              throw new UnreadableFrame(Path.of("next.jpg"), ReadFault.of(ReadFault.Kind.DAMAGED));
+            },
+            HALF_WAY,
+            DARK);
+    float[] alone = new float[LAYOUT.width()];
+    own.read(30, 1, alone);
+    assertThat(row(bridged)).containsExactly(alone);
+  }
+}
