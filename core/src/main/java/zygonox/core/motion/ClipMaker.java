@@ -157,7 +157,7 @@ public final class ClipMaker {
               room.cancellation().check();
               if (i > 0) {
                 Frame frame = frames.get(first + i - 1);
-                made[i - 1] = pictures.of(frame, course.corrections()[first + i - 1]);
+                made[i - 1] = picture(pictures, frame, course.corrections()[first + i - 1]);
                 return;
               }
               for (short[] picture : before) {
@@ -170,6 +170,15 @@ public final class ClipMaker {
       }
     }
     sink.finish();
+  }
+
+  private static short[] picture(ClipPictures pictures, Frame frame, double stops) {
+    try {
+      return pictures.of(frame, stops);
+    } catch (UnreadableFrame e) {
+      // It was measured a moment ago: a card was pulled, or a disk is gone.
+      throw new WorkFailed(Phrasebook.say("refused.broke-off-while-it-was", e.file()), e);
+    }
   }
 
   private void checkPlace(Path out, WholeFile.IfPresent ifPresent) {

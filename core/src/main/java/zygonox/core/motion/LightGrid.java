@@ -1,5 +1,6 @@
 package zygonox.core.motion;
 
+import java.util.Arrays;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
@@ -96,7 +97,7 @@ record LightGrid(float[] cells, double clippedShare) {
       double theirs = other.mean();
       return own > 0 && theirs > 0 ? Math.log(theirs / own) / Math.log(2) : 0;
     }
-    java.util.Arrays.sort(stops, 0, count);
+    Arrays.sort(stops, 0, count);
     double sum = 0;
     int from = count / 4;
     int to = count - count / 4;

@@ -1,5 +1,6 @@
 package zygonox.core.motion;
 
+import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import zygonox.core.quantity.InvalidInput;
@@ -51,7 +52,7 @@ public record Trails(Kind kind, int frames) {
 
   /** As it is typed. */
   public String term() {
-    String name = kind.name().toLowerCase(java.util.Locale.ROOT);
+    String name = kind.name().toLowerCase(Locale.ROOT);
     return frames == 0 ? name : name + ":" + frames;
   }
 }

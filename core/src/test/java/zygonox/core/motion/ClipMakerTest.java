@@ -9,7 +9,9 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
@@ -21,6 +23,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import zygonox.core.develop.Tone;
+import zygonox.core.format.FrameInfo;
 import zygonox.core.format.PictureReader;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
@@ -72,7 +75,7 @@ class ClipMakerTest {
         }
       }
     }
-    TestPictures.write(file, raster, zygonox.core.format.FrameInfo.UNKNOWN);
+    TestPictures.write(file, raster, FrameInfo.UNKNOWN);
   }
 
   private static ClipRecipe recipe(String fps, Path out, boolean even) {
@@ -133,7 +136,7 @@ class ClipMakerTest {
             Trails.NONE,
             Tone.NONE,
             false,
-            Codec.valueOf(codec.toUpperCase(java.util.Locale.ROOT)),
+            Codec.valueOf(codec.toUpperCase(Locale.ROOT)),
             95);
     ClipResult done = make(recipe, frames, out);
     assertThat(done.frames()).isEqualTo(FRAMES);
@@ -194,7 +197,7 @@ class ClipMakerTest {
       double light = Srgb.toLight(mean(picture, 60, 8) / 255);
       levels[i] = Math.log(light) / Math.log(2) + 0.6 * i / FRAMES;
     }
-    double mean = java.util.Arrays.stream(levels).average().orElseThrow();
+    double mean = Arrays.stream(levels).average().orElseThrow();
     for (double level : levels) {
       assertThat(level).isCloseTo(mean, within(0.1));
     }
@@ -244,7 +247,7 @@ class ClipMakerTest {
     TestPictures.write(
         mixed.resolve("b.png"),
         TestPictures.smooth(new PixelLayout(64, 48, 3, 8)),
-        zygonox.core.format.FrameInfo.UNKNOWN);
+        FrameInfo.UNKNOWN);
     Files.writeString(mixed.resolve("c.png"), "no picture");
     Path out = folder.resolve("mixed.webm");
     ClipResult done = make(recipe("25", out, false), mixed, out);
@@ -298,8 +301,7 @@ class ClipMakerTest {
           }
         }
       }
-      TestPictures.write(
-          shaken.resolve("s" + n + ".png"), raster, zygonox.core.format.FrameInfo.UNKNOWN);
+      TestPictures.write(shaken.resolve("s" + n + ".png"), raster, FrameInfo.UNKNOWN);
     }
     Path out = folder.resolve("still");
     ClipRecipe recipe =

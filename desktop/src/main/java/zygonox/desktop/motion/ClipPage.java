@@ -1,7 +1,9 @@
 package zygonox.desktop.motion;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.beans.value.ObservableValue;
@@ -13,7 +15,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import zygonox.core.combine.FrameDropped;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.motion.ClipLight;
@@ -213,13 +214,9 @@ final class ClipPage implements Page {
               pictures(of, true, cancellation);
               Workroom room =
                   new Workroom(
-                      Workroom.usualMemory(),
-                      java.util.Optional.empty(),
-                      Progress.NONE,
-                      cancellation);
+                      Workroom.usualMemory(), Optional.empty(), Progress.NONE, cancellation);
               try {
-                ClipLight measured =
-                    ClipLight.of(of, new java.util.ArrayList<FrameDropped>(), room);
+                ClipLight measured = ClipLight.of(of, new ArrayList<>(), room);
                 Platform.runLater(() -> model.lit(of, measured));
               } catch (WorkFailed e) {
                 // Making the clip says it; until then it is played as it was shot.

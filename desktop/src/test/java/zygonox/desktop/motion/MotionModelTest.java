@@ -1,6 +1,7 @@
 package zygonox.desktop.motion;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static zygonox.desktop.stage.TestNight.setting;
 
 import java.nio.file.Path;
@@ -18,8 +19,12 @@ import zygonox.core.motion.SmallPicture;
 import zygonox.core.motion.Trails;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.Raster;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.Progress;
+import zygonox.core.work.WholeFile;
 import zygonox.core.work.Workroom;
 import zygonox.desktop.sentence.Part;
+import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.TestNight;
 
@@ -72,7 +77,7 @@ class MotionModelTest {
   void whatIsShownCanBeTypedBack() {
     load();
     for (Part part : model.sentenceProperty().get().parts()) {
-      if (part instanceof zygonox.desktop.sentence.Setting one) {
+      if (part instanceof Setting one) {
         assertThat(one.tryOut().apply(one.editText()).possible()).as(one.key()).isTrue();
       }
     }
@@ -170,12 +175,9 @@ class MotionModelTest {
     assertThat(model.job(folder.resolve("clip.avi")))
         .satisfies(
             job ->
-                org.assertj.core.api.Assertions.assertThatThrownBy(
+                assertThatThrownBy(
                         () ->
-                            job.run(
-                                zygonox.core.work.WholeFile.IfPresent.REFUSE,
-                                zygonox.core.work.Progress.NONE,
-                                new zygonox.core.work.Cancellation()))
+                            job.run(WholeFile.IfPresent.REFUSE, Progress.NONE, new Cancellation()))
                     .isInstanceOf(InvalidInput.class)
                     .hasMessageContaining(".webm"));
   }
