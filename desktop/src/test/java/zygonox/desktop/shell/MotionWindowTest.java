@@ -34,7 +34,7 @@ class MotionWindowTest extends WindowTest {
     await(() -> caption().startsWith("frame 48 of 48"));
     robot.type(KeyCode.SPACE);
     Button play = find("#play");
-    await(() -> play.getText().equals("Rest"));
+    await(() -> play.getText().equals("Pause"));
     await(() -> !caption().startsWith("frame 48 of 48"));
     robot.type(KeyCode.SPACE);
     await(() -> play.getText().equals("Play"));
