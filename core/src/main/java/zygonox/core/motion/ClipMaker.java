@@ -62,13 +62,7 @@ public final class ClipMaker {
     if (alike.size() < 2) {
       throw new WorkFailed(Phrasebook.say("refused.clip-of-one", alike.size()));
     }
-    PictureSize size =
-        recipe
-            .size()
-            .orElseGet(
-                () ->
-                    PictureSize.usual(
-                        alike.get(0).layout().width(), alike.get(0).layout().height()));
+    PictureSize size = recipe.sizeFor(alike.get(0).layout());
     ClipLight light = ClipLight.of(alike, dropped, room.share(0, MEASURING_SHARE));
     List<Frame> frames = light.frames();
     checkRoom(out, size, frames.size());

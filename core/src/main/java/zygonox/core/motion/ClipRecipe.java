@@ -3,6 +3,7 @@ package zygonox.core.motion;
 import java.util.Optional;
 import zygonox.core.develop.Tone;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.raster.PixelLayout;
 
 /**
  * How a clip is made of frames.
@@ -53,6 +54,11 @@ public record ClipRecipe(
         false,
         codec,
         USUAL_QUALITY);
+  }
+
+  /** The size of its pictures, of frames of some size. */
+  public PictureSize sizeFor(PixelLayout frame) {
+    return size.orElseGet(() -> PictureSize.usual(frame.width(), frame.height()));
   }
 
   public ClipRecipe withRate(FrameRate other) {

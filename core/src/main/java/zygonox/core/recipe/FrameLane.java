@@ -99,6 +99,10 @@ final class FrameLane {
   }
 
   private float[] balance(Frame reference, DecodeMemory memory) throws UnreadableFrame {
+    if (recipe.tone().isNone()) {
+      // A frame that cannot be read is told where it is blended.
+      return EVEN;
+    }
     try (LightSource source = calibrated(reference, memory)) {
       return Balance.of(recipe.tone(), source);
     }

@@ -26,9 +26,7 @@ record ClipJob(ClipRecipe recipe, FrameSet frames, Path target) {
   ClipResult run(WholeFile.IfPresent present, Progress progress, Cancellation cancellation)
       throws IOException {
     Files.createDirectories(target.toAbsolutePath().getParent());
-    Codec named = Codec.usual(target);
-    boolean fits = recipe.codec() == Codec.H264 && named == Codec.AV1;
-    ClipRecipe whole = recipe.withCodec(fits ? Codec.H264 : named);
+    ClipRecipe whole = recipe.withCodec(Codec.usual(target));
     Workroom room = new Workroom(Workroom.usualMemory(), Optional.empty(), progress, cancellation);
     return new ClipMaker(whole, StillFormat.JPEG).make(frames, target, present, room);
   }

@@ -92,11 +92,7 @@ public final class MotionModel {
 
   /** The size of its pictures. */
   PictureSize size() {
-    return recipe
-        .size()
-        .orElseGet(
-            () ->
-                PictureSize.usual(frames.get(0).layout().width(), frames.get(0).layout().height()));
+    return recipe.sizeFor(frames.get(0).layout());
   }
 
   void edit(ClipRecipe changed) {

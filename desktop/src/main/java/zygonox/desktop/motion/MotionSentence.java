@@ -10,7 +10,6 @@ import java.util.stream.IntStream;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.motion.ClipBytes;
 import zygonox.core.motion.ClipRecipe;
-import zygonox.core.motion.Codec;
 import zygonox.core.motion.FrameRate;
 import zygonox.core.motion.PictureSize;
 import zygonox.core.motion.Trails;
@@ -218,13 +217,6 @@ final class MotionSentence {
                 Words.say("motion.trails-mean." + kind),
                 () -> model.edit(now.withTrails(trails(kind)))));
       }
-    }
-    if (now.codec() != Codec.H264) {
-      offers.add(
-          new Part.Offer(
-              Words.say("motion.h264"),
-              Words.say("motion.h264-means"),
-              () -> model.edit(now.withCodec(Codec.H264))));
     }
     return offers;
   }
