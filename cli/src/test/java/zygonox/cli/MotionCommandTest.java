@@ -96,7 +96,7 @@ class MotionCommandTest {
                 "--run",
                 "1",
                 "--every",
-                "2",
+                "4",
                 "--bridge-gaps",
                 "--remove-streaks",
                 "--out",

@@ -237,7 +237,7 @@ public final class Happenings {
   public List<Take> comeAbout(Program program, List<Take> takes) {
     Optional<Happening.End> end = end(program);
     return timed(program, takes).stream()
-        .filter(t -> end.isEmpty() || t.shot().opensAt().isBefore(end.get().at()))
+        .filter(t -> end.isEmpty() || t.shot().closesAt().isBefore(end.get().at()))
         .toList();
   }
 

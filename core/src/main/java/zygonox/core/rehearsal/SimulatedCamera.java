@@ -26,7 +26,7 @@ import zygonox.core.quantity.Direction;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
-import zygonox.core.raster.ToneEncoder;
+import zygonox.core.raster.ToneTable;
 import zygonox.core.raw.BayerPattern;
 import zygonox.core.site.Site;
 import zygonox.core.sky.Vector;
@@ -333,7 +333,8 @@ public final class SimulatedCamera implements Camera {
   private final class ReadOut {
     private final Shot shot;
     private final FrameLight frame;
-    private final ToneEncoder encoder;
+    private final ToneTable curve = new ToneTable(ToneCurve.SRGB);
+    private final float highest;
     private final float fullWell;
     private final float white;
     private final float readVariance;
@@ -342,7 +343,7 @@ public final class SimulatedCamera implements Camera {
       LightMeter meter = meter(program);
       this.shot = shot;
       this.frame = new FrameLight(SimulatedCamera.this, program, shot);
-      this.encoder = new ToneEncoder(ToneCurve.SRGB, depth == Depth.EIGHT ? 8 : 16);
+      this.highest = depth == Depth.EIGHT ? 255 : 65_535;
       this.fullWell = (float) meter.fullWell();
       this.white = (float) meter.white(program.iso());
       this.readVariance = (float) Math.pow(meter.readNoise(program.iso()), 2);
@@ -351,12 +352,17 @@ public final class SimulatedCamera implements Camera {
     void strip(int firstRow, int rows, short[] samples) {
       float[] light = frame.gather(firstRow, rows, false);
       int row = 3 * frame.width();
+      float[] sigma = new float[row];
       for (int y = 0; y < rows; y++) {
         Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y);
-        for (int i = y * row; i < (y + 1) * row; i++) {
-          float sigma = (float) Math.sqrt(light[i] + readVariance);
-          float electrons = BlackFloor.centre(light[i], sigma) + sigma * grain.next();
-          samples[i] = (short) encoder.encode(Math.min(fullWell, electrons) / white);
+        int from = y * row;
+        for (int i = 0; i < row; i++) {
+          sigma[i] = (float) Math.sqrt(light[from + i] + readVariance);
+        }
+        for (int i = 0; i < row; i++) {
+          float electrons = BlackFloor.centre(light[from + i], sigma[i]) + sigma[i] * grain.next();
+          float share = Math.min(fullWell, electrons) * (1 / white);
+          samples[from + i] = (short) (int) (curve.encode(share) * highest + 0.5f);
         }
       }
     }

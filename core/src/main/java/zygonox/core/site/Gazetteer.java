@@ -9,6 +9,7 @@ import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Pattern;
 import java.util.zip.GZIPInputStream;
 import zygonox.core.quantity.Coordinates;
 import zygonox.core.quantity.InvalidInput;
@@ -20,6 +21,9 @@ import zygonox.core.quantity.Place;
  * and accents do not matter; a country or region behind a comma tells places of one name apart.
  */
 public final class Gazetteer {
+  private static final Pattern MARKS = Pattern.compile("\\p{M}");
+  private static final Pattern BETWEEN_WORDS = Pattern.compile("[^\\p{L}\\p{N}]+");
+
   private Gazetteer() {}
 
   /**
@@ -104,14 +108,9 @@ public final class Gazetteer {
   }
 
   private static String plain(String name) {
-    return Normalizer.normalize(name, Normalizer.Form.NFD)
-        .replaceAll("\\p{M}", "")
-        .replace('ø', 'o')
-        .replace('Ø', 'o')
-        .replace("ß", "ss")
-        .replaceAll("[^\\p{L}\\p{N}]+", " ")
-        .strip()
-        .toLowerCase(Locale.ROOT);
+    String letters = MARKS.matcher(Normalizer.normalize(name, Normalizer.Form.NFD)).replaceAll("");
+    String spelt = letters.replace('ø', 'o').replace('Ø', 'o').replace("ß", "ss");
+    return BETWEEN_WORDS.matcher(spelt).replaceAll(" ").strip().toLowerCase(Locale.ROOT);
   }
 
   /**

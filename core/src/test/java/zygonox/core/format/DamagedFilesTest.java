@@ -28,7 +28,7 @@ import zygonox.core.work.Progress;
  * refused with a reason, and nothing hangs, grows or escapes. Raw files and FITS have their own.
  */
 class DamagedFilesTest {
-  private static final int FILES = 1200;
+  private static final int FILES = 600;
 
   @TempDir Path folder;
 

@@ -63,7 +63,7 @@ public final class Shell extends StackPane implements Navigator {
   private static final double SMALLEST_TEXT = 11;
   private static final double LARGEST_TEXT = 24;
 
-  private final OpenNight night = new OpenNight(this::fault);
+  private final OpenNight night = new OpenNight(this::fault, System::nanoTime);
   private final PictureModel picture = new PictureModel();
   private final BackgroundTasks tasks;
   private final ObjectProperty<Theme> theme = new SimpleObjectProperty<>(Theme.DUSK);

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.LongSupplier;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -30,7 +31,7 @@ import zygonox.desktop.undo.History;
 
 /** The night in work: its plan with undo, its frames, and what is chosen of them. */
 public final class OpenNight {
-  private final History<Night> history = new History<>();
+  private final History<Night> history;
   private final ObjectProperty<FrameSet> frames = new SimpleObjectProperty<>(FrameSet.NONE);
   private final ObjectProperty<Frame> selected = new SimpleObjectProperty<>();
   private final ObjectProperty<Integer> programIndex = new SimpleObjectProperty<>(0);
@@ -49,9 +50,11 @@ public final class OpenNight {
 
   /**
    * @param onFault hears when the plan cannot be written
+   * @param nanoTime the clock that tells quick edits, which are undone together, from slow ones
    */
-  public OpenNight(Consumer<RuntimeException> onFault) {
+  public OpenNight(Consumer<RuntimeException> onFault, LongSupplier nanoTime) {
     this.onFault = onFault;
+    this.history = new History<>(nanoTime);
   }
 
   /** Opens a night from its folder or file. */

@@ -24,14 +24,10 @@ public final class History<T> {
   private Object lastThing;
   private long lastTime;
 
-  public History() {
-    this(System::nanoTime);
-  }
-
   /**
    * @param nanoTime the clock that tells quick edits from slow ones
    */
-  History(LongSupplier nanoTime) {
+  public History(LongSupplier nanoTime) {
     this.nanoTime = nanoTime;
   }
 

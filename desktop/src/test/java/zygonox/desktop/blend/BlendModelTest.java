@@ -121,7 +121,8 @@ class BlendModelTest {
         new OpenNight(
             e -> {
               throw e;
-            });
+            },
+            () -> 0);
     again.open(night.folder().orElseThrow());
     assertThat(again.night().recipe().orElseThrow().kappa()).isEqualTo(2);
     BlendModel later = new BlendModel(again);

@@ -72,7 +72,7 @@ class FramesModelTest {
 
   @Test
   void withoutAPlanAGapIsToldByItsLength() {
-    OpenNight loose = new OpenNight(e -> {});
+    OpenNight loose = new OpenNight(e -> {}, () -> 0);
     FramesModel without = new FramesModel(loose, (other, set) -> {});
     FrameSet all = TestNight.frames();
     List<Frame> frames = new ArrayList<>(all.frames().subList(0, 20));
@@ -163,7 +163,7 @@ class FramesModelTest {
     setting(runs.runsProperty().get().get(1), "kind-2").accept().accept("foreground");
     assertThat(runs.runsProperty().get().get(1).text())
         .contains("taken as foreground: you said so.");
-    OpenNight again = new OpenNight(e -> {});
+    OpenNight again = new OpenNight(e -> {}, () -> 0);
     again.open(night.folder().orElseThrow());
     again.load(TestNight.frames());
     assertThat(again.framesProperty().get().runs().get(1).kind()).isEqualTo(FrameKind.FOREGROUND);

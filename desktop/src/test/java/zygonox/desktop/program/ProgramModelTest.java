@@ -19,7 +19,8 @@ class ProgramModelTest {
       new OpenNight(
           fault -> {
             throw new AssertionError(fault);
-          });
+          },
+          () -> 0);
   private ProgramModel model;
 
   @BeforeEach

@@ -24,7 +24,8 @@ public final class TestNight {
         new OpenNight(
             fault -> {
               throw new AssertionError(fault);
-            });
+            },
+            () -> 0);
     night.open(folder);
     return night;
   }
