@@ -31,6 +31,7 @@ import zygonox.core.format.JpegQuality;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.mend.ChosenLine;
 import zygonox.core.mend.FoundLine;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
@@ -143,6 +144,12 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--remove-streaks")
   private boolean removeStreaks;
+
+  @Option(names = "--line-out", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
+  private List<String> linesOut = List.of();
+
+  @Option(names = "--line-keep", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
+  private List<String> linesKept = List.of();
 
   @Option(names = "--bridge-gaps")
   private boolean bridgeGaps;
@@ -292,8 +299,9 @@ final class BlendCommand implements Callable<Integer> {
     recipe = masks == null ? recipe : recipe.withMasks(masks);
     recipe = recipe.withGround(ground(recipe.ground()));
     recipe = taper == null ? recipe : recipe.withTaper(Typed.choice("--taper", taper, Taper.class));
-    recipe = removeStreaks ? recipe.withMending(recipe.mending().withoutStreaks(true)) : recipe;
-    recipe = bridgeGaps ? recipe.withMending(recipe.mending().withoutGaps(true)) : recipe;
+    recipe = removeStreaks ? recipe.withMending(recipe.mending().withStreaks(true)) : recipe;
+    recipe = bridgeGaps ? recipe.withMending(recipe.mending().withGaps(true)) : recipe;
+    recipe = recipe.withMending(recipe.mending().withLines(lines(recipe.mending().lines())));
     recipe = recipe.withRed(red(recipe.red()));
     recipe = scale == null ? recipe : recipe.withScale(scale);
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);
@@ -330,6 +338,13 @@ final class BlendCommand implements Callable<Integer> {
                 : Optional.of(Typed.choice("--ground-method", groundMethod, BlendMethod.class)),
             groundAsIs || before.asIs(),
             edge == null ? before.edgePixels() : OptionalDouble.of(edge)));
+  }
+
+  private List<ChosenLine> lines(List<ChosenLine> given) {
+    List<ChosenLine> lines = new ArrayList<>(given);
+    linesOut.forEach(typed -> lines.add(ChosenLine.parse(typed, true)));
+    linesKept.forEach(typed -> lines.add(ChosenLine.parse(typed, false)));
+    return lines;
   }
 
   private Optional<RedLight> red(Optional<RedLight> given) {
@@ -470,10 +485,10 @@ final class BlendCommand implements Callable<Integer> {
       mends.addObject().putNull("file").put("kind", "hot-pixels").put("count", mended.hotPixels());
     }
     for (FoundLine line : mended.lines()) {
-      (line.meteor() ? kept : mends)
+      (line.isOut() ? mends : kept)
           .addObject()
           .put("file", line.file().toString())
-          .put("kind", line.meteor() ? "meteor" : "streak")
+          .put("kind", line.fate() == FoundLine.Fate.METEOR ? "meteor" : "streak")
           .put("x1", line.line().x1())
           .put("y1", line.line().y1())
           .put("x2", line.line().x2())

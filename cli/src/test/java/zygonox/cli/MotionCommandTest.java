@@ -99,22 +99,41 @@ class MotionCommandTest {
                 "4",
                 "--bridge-gaps",
                 "--remove-streaks",
+                "--line-out",
+                DEMO + "/star-trails-0005.jpg=310,95,404.5,188,6",
                 "--out",
                 in("t.tif"),
                 "--save-recipe",
                 in("t.json"),
                 "--json")
             .json();
-    assertThat(told.get("mends").findValuesAsText("kind")).contains("gap");
+    assertThat(told.get("mends").findValuesAsText("kind")).contains("gap", "streak");
     for (JsonNode mend : told.get("mends")) {
       assertThat(Files.exists(Path.of(mend.get("file").asText()))).isTrue();
       assertThat(mend.has("x1")).isEqualTo(mend.get("kind").asText().equals("streak"));
     }
     assertThat(told.get("sentence").asText()).contains("bridge the gaps").contains("satellites");
-    assertThat(told.get("command").asText()).contains("--bridge-gaps").contains("--remove-streaks");
+    assertThat(told.get("command").asText())
+        .contains("--remove-streaks --bridge-gaps --line-out", "0005.jpg=310,95,404.5,188,6");
     CommandLineRun.done("blend", "--recipe", in("t.json"), "--out", in("again.tif"));
     JsonNode explained = CommandLineRun.done("explain", in("again.tif"), "--json").json();
     assertThat(explained.get("sentence")).isEqualTo(told.get("sentence"));
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "--remove-streaks, a.jpg=1;2;3;4, --line-out",
+    "--remove-streaks, a.jpg=1;2;3;4;five, --line-out",
+    "--remove-streaks, a.jpg=1;2;3;4;0, --line-out",
+    "--remove-streaks, a.jpg, --line-out",
+    "--weights=even, a.jpg=1;2;3;4;5, --line-keep",
+  })
+  void aLineIsWrittenAsItIsToldAndGoesWithTakingLinesOut(String with, String line, String option) {
+    CommandLineRun run =
+        CommandLineRun.of(
+            "blend", "mean", DEMO, with, option, line.replace(';', ','), "--out", in("t.tif"));
+    assertThat(run.code()).isEqualTo(2);
+    assertThat(run.lastError()).contains(option);
   }
 
   @Test

@@ -1,5 +1,6 @@
 package zygonox.core.mend;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collections;
@@ -17,13 +18,14 @@ import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Streak;
+import zygonox.core.mend.FoundLine.Fate;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.Workers;
 import zygonox.core.work.Workroom;
 
 /**
  * Takes the lines of aeroplanes and satellites out of the frames they cross, and puts back what the
- * sky has there, from the frames before and after. Meteors stay.
+ * sky has there, from the frames before and after. Meteors stay, and what somebody wants to stay.
  */
 public final class LineMender {
   /** Directions of one flight in two frames differ by less, in radians. */
@@ -39,14 +41,21 @@ public final class LineMender {
 
   /**
    * @param run what was measured of the frames, in order of time
+   * @param chosen what was decided about their lines
    * @param motion how the sky moves over them; empty where that is not known
    * @param opener opens the frames
    */
   public static LineMender of(
-      List<FrameMeasure> run, Optional<SkyMotion> motion, FrameOpener opener, Workroom room) {
+      List<FrameMeasure> run,
+      List<ChosenLine> chosen,
+      Optional<SkyMotion> motion,
+      FrameOpener opener,
+      Workroom room) {
     List<Integer> crossed = new ArrayList<>();
+    List<List<Wanted>> wanted = new ArrayList<>();
     for (int i = 0; i < run.size(); i++) {
-      if (!run.get(i).streaks().isEmpty()) {
+      wanted.add(wanted(run.get(i), chosen));
+      if (!wanted.get(i).isEmpty()) {
         crossed.add(i);
       }
     }
@@ -60,7 +69,7 @@ public final class LineMender {
             room.cancellation().check();
             int at = crossed.get(n);
             try {
-              List<Patch> own = mend(run, at, motion, opener, lines);
+              List<Patch> own = mend(run, at, wanted.get(at), motion, opener, lines);
               if (!own.isEmpty()) {
                 patches.put(run.get(at).frame(), own);
               }
@@ -75,6 +84,35 @@ public final class LineMender {
     return new LineMender(patches, lines);
   }
 
+  /**
+   * A line that is looked into.
+   *
+   * @param out what was decided about it; empty where that is left to its looks
+   */
+  private record Wanted(Streak line, Optional<Boolean> out) {}
+
+  /** The lines of a frame: those that were found, and those that somebody saw beside them. */
+  private static List<Wanted> wanted(FrameMeasure measure, List<ChosenLine> chosen) {
+    Path file = measure.frame().file();
+    List<Wanted> lines = new ArrayList<>();
+    for (Streak found : measure.streaks()) {
+      // The last word counts.
+      Optional<Boolean> out =
+          chosen.stream()
+              .filter(c -> c.means(file, found))
+              .map(ChosenLine::out)
+              .reduce((earlier, later) -> later);
+      lines.add(new Wanted(found, out));
+    }
+    for (ChosenLine one : chosen) {
+      boolean drawn = measure.streaks().stream().noneMatch(s -> one.means(file, s));
+      if (one.isIn(file) && one.out() && drawn) {
+        lines.add(new Wanted(one.line(), Optional.of(true)));
+      }
+    }
+    return lines;
+  }
+
   private static int place(List<Frame> order, FoundLine line) {
     int at = 0;
     while (!order.get(at).file().equals(line.file())) {
@@ -86,6 +124,7 @@ public final class LineMender {
   private static List<Patch> mend(
       List<FrameMeasure> run,
       int at,
+      List<Wanted> wanted,
       Optional<SkyMotion> motion,
       FrameOpener opener,
       List<FoundLine> found)
@@ -96,8 +135,8 @@ public final class LineMender {
     List<LinePatch.Beside> beside = new ArrayList<>();
     try (LightSource own = opener.open(measure.frame())) {
       layout = own.layout();
-      for (Streak streak : measure.streaks()) {
-        lines.add(new LinePatch(streak, layout));
+      for (Wanted one : wanted) {
+        lines.add(new LinePatch(one.line(), layout));
       }
       for (int other : new int[] {at - 1, at + 1}) {
         if (other >= 0 && other < run.size()) {
@@ -110,8 +149,8 @@ public final class LineMender {
       }
       float[] row = new float[layout.rowSamples()];
       for (int y = 0; y < layout.height(); y++) {
-        int wanted = y;
-        List<LinePatch> here = lines.stream().filter(l -> l.has(wanted)).toList();
+        int line = y;
+        List<LinePatch> here = lines.stream().filter(l -> l.has(line)).toList();
         if (here.isEmpty()) {
           continue;
         }
@@ -119,17 +158,22 @@ public final class LineMender {
           other.window().hold(y - other.reach(), y + other.reach());
         }
         own.read(y, 1, row);
-        here.forEach(l -> l.fill(wanted, row, beside));
+        here.forEach(l -> l.fill(line, row, beside));
       }
     } finally {
       beside.forEach(b -> b.window().close());
     }
     List<Patch> patches = new ArrayList<>();
     for (int i = 0; i < lines.size(); i++) {
-      Streak streak = measure.streaks().get(i);
-      boolean meteor = lines.get(i).flares() && !goesOn(run, at, streak);
-      found.add(new FoundLine(measure.frame().file(), streak, meteor));
-      if (!meteor) {
+      Streak streak = wanted.get(i).line();
+      Fate fate =
+          wanted
+              .get(i)
+              .out()
+              .map(out -> out ? Fate.OUT : Fate.KEPT)
+              .orElse(lines.get(i).flares() && !goesOn(run, at, streak) ? Fate.METEOR : Fate.OUT);
+      found.add(new FoundLine(measure.frame().file(), streak, fate));
+      if (fate == Fate.OUT) {
         patches.add(lines.get(i).patch());
       }
     }

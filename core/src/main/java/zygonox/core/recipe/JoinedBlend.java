@@ -120,7 +120,7 @@ final class JoinedBlend {
             .withKappa(Recipe.USUAL_KAPPA)
             .withWeights(Weights.EVEN)
             .withTaper(Taper.NONE)
-            .withMending(other.mending().withoutGaps(false));
+            .withMending(other.mending().withGaps(false));
   }
 
   /** The recipe as the result carries it, with the frames that took part. */

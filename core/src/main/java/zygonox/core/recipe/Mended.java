@@ -9,7 +9,7 @@ import zygonox.core.mend.TrailMender;
  * What was put right in single frames.
  *
  * @param hotPixels how many pixels of each frame were taken from their neighbours
- * @param lines what crossed the frames: meteors were kept, the others taken out
+ * @param lines what crossed the frames, and what became of it
  * @param bridged frames after which the time to the next one was bridged
  * @param open pauses that could not be
  */
@@ -19,11 +19,11 @@ public record Mended(
 
   /** How many lines were taken out. */
   public int removed() {
-    return (int) lines.stream().filter(l -> !l.meteor()).count();
+    return (int) lines.stream().filter(FoundLine::isOut).count();
   }
 
-  /** How many were kept. */
-  public int meteors() {
+  /** How many stayed: meteors, and those that somebody wanted. */
+  public int kept() {
     return lines.size() - removed();
   }
 }

@@ -64,7 +64,8 @@ final class Mends {
                     })
                 .frames()
             : List.of();
-    boolean crossed = run.stream().anyMatch(m -> !m.streaks().isEmpty());
+    boolean crossed =
+        run.stream().anyMatch(m -> !m.streaks().isEmpty()) || mending.decided(true) > 0;
     if (!crossed && !mending.bridgesGaps()) {
       return NONE;
     }
@@ -84,7 +85,9 @@ final class Mends {
     }
     Optional<LineMender> lines = Optional.empty();
     if (crossed) {
-      lines = Optional.of(LineMender.of(run, motion, opener, room.share(ALIGNING_SHARE, 1)));
+      lines =
+          Optional.of(
+              LineMender.of(run, mending.lines(), motion, opener, room.share(ALIGNING_SHARE, 1)));
     }
     Optional<TrailMender> trails = Optional.empty();
     if (mending.bridgesGaps()) {

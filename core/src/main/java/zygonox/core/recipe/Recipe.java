@@ -133,6 +133,11 @@ public record Recipe(
     if (mending.bridgesGaps() && (method != BlendMethod.LIGHTEN || align != Align.NONE)) {
       throw InvalidInput.about("bridge-gaps", Phrasebook.say("refused.bridging-without-lighten"));
     }
+    if (!mending.removesStreaks() && !mending.lines().isEmpty()) {
+      throw InvalidInput.about(
+          mending.decided(true) > 0 ? "line-out" : "line-keep",
+          Phrasebook.say("refused.lines-without-removing"));
+    }
     if (scale > 1 && align == Align.NONE) {
       throw InvalidInput.about("scale", Phrasebook.say("refused.scale-without-align"));
     }

@@ -25,6 +25,7 @@ import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.frame.FrameKind;
+import zygonox.core.mend.ChosenLine;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Phrasebook;
@@ -65,6 +66,7 @@ public final class RecipeJson {
           "taper",
           "removeStreaks",
           "bridgeGaps",
+          "lines",
           "align",
           "reference",
           "scale",
@@ -153,6 +155,17 @@ public final class RecipeJson {
     }
     if (recipe.mending().bridgesGaps()) {
       root.put("bridgeGaps", true);
+    }
+    for (ChosenLine line : recipe.mending().lines()) {
+      root.withArray("lines")
+          .addObject()
+          .put("frame", relative(line.frame()))
+          .put("out", line.out())
+          .put("x1", line.line().x1())
+          .put("y1", line.line().y1())
+          .put("x2", line.line().x2())
+          .put("y2", line.line().y2())
+          .put("width", line.line().width());
     }
     if (recipe.align() != Align.NONE) {
       root.put("align", term(recipe.align()));
@@ -293,7 +306,9 @@ public final class RecipeJson {
             .withTaper(term(root, "taper", Taper.class).orElse(Taper.NONE))
             .withMending(
                 new Mending(
-                    root.path("removeStreaks").asBoolean(), root.path("bridgeGaps").asBoolean()))
+                    root.path("removeStreaks").asBoolean(),
+                    root.path("bridgeGaps").asBoolean(),
+                    lines(root)))
             .withOthers(others(root));
     if (root.has("kappa")) {
       recipe = recipe.withKappa(JsonFields.number(root, "kappa"));
@@ -322,6 +337,24 @@ public final class RecipeJson {
         .fields()
         .forEachRemaining(f -> masks.put(absolute(f.getKey()), absolute(f.getValue().asText())));
     return masks;
+  }
+
+  private List<ChosenLine> lines(ObjectNode root) {
+    List<ChosenLine> lines = new ArrayList<>();
+    for (JsonNode one : root.path("lines")) {
+      if (one instanceof ObjectNode line) {
+        lines.add(
+            ChosenLine.of(
+                absolute(JsonFields.text(line, "frame")),
+                JsonFields.number(line, "x1"),
+                JsonFields.number(line, "y1"),
+                JsonFields.number(line, "x2"),
+                JsonFields.number(line, "y2"),
+                JsonFields.number(line, "width"),
+                line.path("out").asBoolean()));
+      }
+    }
+    return lines;
   }
 
   private Optional<SkyAndGround> ground(ObjectNode root) {

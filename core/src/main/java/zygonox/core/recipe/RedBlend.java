@@ -119,7 +119,7 @@ final class RedBlend {
             .withGround(Optional.empty())
             .withMatchLight(false)
             .withTaper(Taper.NONE)
-            .withMending(recipe.mending().withoutGaps(false))
+            .withMending(recipe.mending().withGaps(false))
             .withMasks(Map.of())
             .withTone(Tone.NONE)
             .withMono(isMosaic(first))

@@ -36,7 +36,7 @@ public final class BlendWords {
   public static List<String> mended(Mended done) {
     List<String> said = new ArrayList<>();
     if (!done.lines().isEmpty()) {
-      said.add(Words.say("shell.mended-lines", done.removed(), done.meteors()));
+      said.add(Words.say("shell.mended-lines", done.removed(), done.kept()));
     }
     if (!done.bridged().isEmpty()) {
       said.add(Words.say("shell.mended-gaps", done.bridged().size()));

@@ -7,11 +7,16 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalInt;
+import java.util.stream.Collectors;
+import java.util.stream.DoubleStream;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.develop.Calibration;
 import zygonox.core.format.JpegQuality;
+import zygonox.core.measure.Streak;
+import zygonox.core.mend.ChosenLine;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.Mending;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.Selection;
 import zygonox.core.recipe.SkyAndGround;
@@ -83,7 +88,14 @@ public final class RecipeWords {
       text.append(Words.say("recipe.bridge-gaps"));
     }
     if (recipe.mending().removesStreaks()) {
+      Mending mending = recipe.mending();
       text.append(Words.say("recipe.remove-streaks"));
+      if (mending.decided(true) > 0) {
+        text.append(Words.say("recipe.lines-out", mending.decided(true)));
+      }
+      if (mending.decided(false) > 0) {
+        text.append(Words.say("recipe.lines-kept", mending.decided(false)));
+      }
     }
     recipe
         .red()
@@ -221,6 +233,12 @@ public final class RecipeWords {
     if (recipe.mending().bridgesGaps()) {
       words.add("--bridge-gaps");
     }
+    for (ChosenLine line : recipe.mending().lines()) {
+      words.addAll(
+          List.of(
+              line.out() ? "--line-out" : "--line-keep",
+              relative(folder, line.frame()) + "=" + ends(line.line())));
+    }
     recipe
         .red()
         .ifPresent(
@@ -264,6 +282,12 @@ public final class RecipeWords {
       words.add("--ground-as-is");
     }
     ground.edgePixels().ifPresent(e -> words.addAll(List.of("--edge", Words.number(e))));
+  }
+
+  private static String ends(Streak line) {
+    return DoubleStream.of(line.x1(), line.y1(), line.x2(), line.y2(), line.width())
+        .mapToObj(Words::number)
+        .collect(Collectors.joining(","));
   }
 
   private static String term(Enum<?> value) {

@@ -25,6 +25,7 @@ import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.frame.TestPictures;
+import zygonox.core.mend.ChosenLine;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.Cancellation;
@@ -48,6 +49,13 @@ class RecipeFileTest {
         .withKappa(2.5)
         .withWeights(Weights.QUALITY)
         .withAlign(Align.STARS, Optional.of(folder.resolve("frames/f1.tif")))
+        .withMending(
+            new Mending(
+                true,
+                false,
+                List.of(
+                    ChosenLine.of(folder.resolve("frames/f3.tif"), 10, 20.5, 300, 41, 5, true),
+                    ChosenLine.of(folder.resolve("frames/f4.tif"), 1, 2, 30, 4, 6.5, false))))
         .withCrop(new Crop(0.8))
         .withDepth(Depth.SIXTEEN)
         .withJpeg(new JpegQuality(88, true));

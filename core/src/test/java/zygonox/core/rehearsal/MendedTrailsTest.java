@@ -21,6 +21,7 @@ import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.format.PictureReader;
 import zygonox.core.frame.Frame;
+import zygonox.core.measure.Streak;
 import zygonox.core.mend.FoundLine;
 import zygonox.core.night.Night;
 import zygonox.core.night.TestNights;
@@ -43,8 +44,8 @@ class MendedTrailsTest {
   private static final int WIDTH = 1500;
   private static final int HEIGHT = 1000;
   private static final int FRAMES = 8;
-  private static final Mending LINES = new Mending(true, false);
-  private static final Mending GAPS = new Mending(false, true);
+  private static final Mending LINES = new Mending(true, false, List.of());
+  private static final Mending GAPS = new Mending(false, true, List.of());
 
   @TempDir static Path folder;
 
@@ -201,7 +202,7 @@ class MendedTrailsTest {
     Light raw = blend("crossed", BlendMethod.LIGHTEN, Mending.NONE);
     Light mended = blend("crossed", BlendMethod.LIGHTEN, LINES);
     List<FoundLine> found = mended.done.mended().lines();
-    assertThat(found).filteredOn(FoundLine::meteor).hasSize(1);
+    assertThat(found).filteredOn(l -> l.fate() == FoundLine.Fate.METEOR).hasSize(1);
     assertThat(mended.done.mended().removed()).isGreaterThanOrEqualTo(2);
     int satellites = 0;
     for (JsonNode frame : crossed) {
@@ -231,6 +232,45 @@ class MendedTrailsTest {
       }
     }
     assertThat(satellites).isGreaterThanOrEqualTo(2);
+  }
+
+  @Test
+  void whatSomebodyDecidesAboutALineGoesBeforeItsLooks() throws Exception {
+    Light raw = blend("crossed", BlendMethod.LIGHTEN, Mending.NONE);
+    List<FoundLine> found = blend("crossed", BlendMethod.LIGHTEN, LINES).done.mended().lines();
+    Mending turned = LINES;
+    for (FoundLine line : found) {
+      turned = turned.deciding(line.file(), line.line(), Optional.of(!line.isOut()));
+    }
+    // Drawn by hand, where nothing was found.
+    Path first = found.get(0).file();
+    Streak drawn = new Streak(300, 40, 420, 60, 4, 0);
+    Light mended =
+        blend("crossed", BlendMethod.LIGHTEN, turned.deciding(first, drawn, Optional.of(true)));
+    List<FoundLine> fates = mended.done.mended().lines();
+    assertThat(fates).contains(new FoundLine(first, drawn, FoundLine.Fate.OUT));
+    for (FoundLine line : found) {
+      FoundLine.Fate wanted = line.isOut() ? FoundLine.Fate.KEPT : FoundLine.Fate.OUT;
+      assertThat(fates).contains(new FoundLine(line.file(), line.line(), wanted));
+      double given = 0;
+      double left = 0;
+      for (int i = 1; i < 200; i++) {
+        double t = i / 200.0;
+        double x = (1 - t) * line.line().x1() + t * line.line().x2();
+        double y = (1 - t) * line.line().y1() + t * line.line().y2();
+        x = Math.max(1, Math.min(WIDTH - 3, x));
+        y = Math.max(1, Math.min(HEIGHT - 3, y));
+        given += raw.at(x, y) - plain.at(x, y);
+        left += mended.at(x, y) - plain.at(x, y);
+      }
+      if (line.isOut()) {
+        assertThat(left / given).isGreaterThan(0.95);
+      } else {
+        assertThat(Math.abs(left / given)).isLessThan(0.1);
+      }
+    }
+    assertThat(turned.deciding(first, found.get(0).line(), Optional.empty()).lines())
+        .hasSize(found.size() - 1);
   }
 
   @Test

@@ -24,6 +24,7 @@ import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.Selection;
+import zygonox.core.recipe.Taper;
 import zygonox.core.recipe.Weights;
 import zygonox.core.words.BlendWords;
 import zygonox.core.words.RecipeWords;
@@ -122,6 +123,10 @@ public final class BlendModel {
     if (sound.align() != Align.STARS) {
       sound = sound.withGround(Optional.empty());
     }
+    if (sound.method() != BlendMethod.LIGHTEN || sound.align() != Align.NONE) {
+      sound = sound.withMending(sound.mending().withGaps(false));
+    }
+    sound = ShapeClauses.sound(sound);
     boolean averages = weighs || sound.method() == BlendMethod.SUM;
     if (!averages || sound.usesLight()) {
       sound = sound.withAverageIn(AverageIn.LINEAR);
@@ -321,6 +326,21 @@ public final class BlendModel {
     }
     if (recipe.ground().isPresent()) {
       name.append("-over-ground");
+    }
+    if (recipe.mending().removesStreaks()) {
+      name.append("-clean");
+    }
+    if (recipe.mending().bridgesGaps()) {
+      name.append("-bridged");
+    }
+    if (!recipe.tone().isNone()) {
+      name.append("-developed");
+    }
+    if (recipe.taper() != Taper.NONE) {
+      name.append("-tapered");
+    }
+    if (recipe.scale() > 1) {
+      name.append("-times-").append(recipe.scale());
     }
     if (recipe.weights() == Weights.QUALITY) {
       name.append("-weighted");

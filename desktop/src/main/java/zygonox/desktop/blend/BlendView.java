@@ -23,7 +23,11 @@ public final class BlendView implements StageView {
     model = new BlendModel(workplace.night());
     recipe = new RecipePage(workplace, model, variants);
     pages =
-        new Pages(workplace.navigator(), recipe, new StarsPage(workplace, model, variants, theme));
+        new Pages(
+            workplace.navigator(),
+            recipe,
+            new StarsPage(workplace, model, variants, theme),
+            new CleanPage(workplace, model, variants, this::start, recipe::showPicture));
     variants.shownProperty().subscribe(v -> pages.refresh());
     workplace.night().framesProperty().subscribe(set -> recipe.reopen());
   }

@@ -2,6 +2,7 @@ package zygonox.desktop.blend;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import zygonox.core.combine.BlendMethod;
@@ -103,7 +104,7 @@ enum Care {
 
     @Override
     Recipe with(Recipe recipe, boolean on, FrameSet set) {
-      return recipe.withMending(recipe.mending().withoutStreaks(on));
+      return recipe.withMending(recipe.mending().withStreaks(on));
     }
   },
   GAPS {
@@ -119,7 +120,58 @@ enum Care {
 
     @Override
     Recipe with(Recipe recipe, boolean on, FrameSet set) {
-      return recipe.withMending(recipe.mending().withoutGaps(on));
+      return recipe.withMending(recipe.mending().withGaps(on));
+    }
+  },
+  /** Comes with a recipe that was read; here it can be given up. */
+  MONO {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return recipe.mono();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return false;
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      return recipe.withMono(on);
+    }
+  },
+  /** The same. */
+  MASKS {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return !recipe.masks().isEmpty();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return false;
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      return on ? recipe : recipe.withMasks(Map.of());
+    }
+  },
+  /** The same. */
+  RED {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return recipe.red().isPresent();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return false;
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      return on ? recipe : recipe.withRed(Optional.empty());
     }
   },
   /** Aligns and stacks the sky, and keeps the ground from its own unmoved stack. */

@@ -125,6 +125,11 @@ final class RecipePage implements Page {
     inView = true;
     workplace.picture().askedProperty().set(whose::about);
     blend.setDisable(!model.canBlend());
+    showPicture();
+  }
+
+  /** Brings the variant that is looked at into the viewer. */
+  void showPicture() {
     if (shown != null) {
       workplace.picture().show(shown.picture, shown.variant.caption());
       workplace.picture().compareWith(shown.other, shown.otherName);

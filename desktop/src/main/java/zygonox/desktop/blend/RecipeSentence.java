@@ -44,6 +44,7 @@ final class RecipeSentence {
   private final FrameSet set;
   private final int index;
   private final FrameRun run;
+  private final ShapeClauses shape;
 
   /**
    * @param index the run that is blended, counting from 0
@@ -53,6 +54,7 @@ final class RecipeSentence {
     this.set = set;
     this.index = index;
     this.run = set.runs().get(index);
+    this.shape = new ShapeClauses(model);
   }
 
   Sentence told() {
@@ -70,10 +72,13 @@ final class RecipeSentence {
             model::setRun));
     alignClause(builder);
     careClauses(builder);
+    shape.develop(builder);
     builder
         .say(
             Words.say(
-                model.recipe().align() == Align.NONE && cares().isEmpty()
+                model.recipe().align() == Align.NONE
+                        && cares().isEmpty()
+                        && model.recipe().tone().isNone()
                     ? "blend.s-and"
                     : "blend.s-and-blend-by"))
         .set(
@@ -85,6 +90,8 @@ final class RecipeSentence {
                 RecipeSentence::meaning,
                 model::setMethod));
     averageClauses(builder);
+    shape.taper(builder);
+    shape.scale(builder);
     cropClause(builder);
     List<Part.Offer> offers = offers();
     if (!offers.isEmpty()) {
@@ -268,6 +275,7 @@ final class RecipeSentence {
               Words.say("blend.as-they-stand-in-the") + "; " + Words.say("blend.cost-none"),
               () -> model.edit("average-in", model.recipe().withAverageIn(AverageIn.ENCODED))));
     }
+    offers.addAll(shape.offers());
     return offers;
   }
 

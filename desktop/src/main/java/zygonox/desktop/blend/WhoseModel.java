@@ -5,6 +5,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
@@ -44,13 +45,17 @@ final class WhoseModel {
    * @param across pixels of the result for one of the screen's
    */
   void about(double x, double y, double across) {
+    look(x, y, across, this::tell);
+  }
+
+  /** The same, for somebody else to tell; frames in which a place is brightest come first. */
+  void look(double x, double y, double across, Consumer<List<WhoseLight>> tell) {
     Variant variant = variants.shownProperty().get();
     if (variant == null) {
       return;
     }
     Recipe recipe = variant.recipe();
-    boolean lies = recipe.align() == Align.NONE && recipe.crop().equals(Crop.NONE);
-    if (!lies || recipe.ground().isPresent()) {
+    if (!lies(recipe)) {
       workplace.navigator().note(Words.say("whose.moved"));
       return;
     }
@@ -66,7 +71,7 @@ final class WhoseModel {
                     Math.floor(y),
                     radius,
                     new Workroom(Workroom.usualMemory(), Optional.empty(), progress, cancellation)),
-            this::tell,
+            tell,
             workplace.navigator()::fault);
   }
 
@@ -83,8 +88,20 @@ final class WhoseModel {
     return frames;
   }
 
+  /** Whether the result's pixels are those of the frames. */
+  static boolean lies(Recipe recipe) {
+    return recipe.align() == Align.NONE
+        && recipe.crop().equals(Crop.NONE)
+        && recipe.ground().isEmpty();
+  }
+
+  /** Whether one frame has light there that the others have not. */
+  static boolean standsOut(List<WhoseLight> lights) {
+    return !lights.isEmpty() && lights.get(0).excess() >= STANDS_OUT;
+  }
+
   private void tell(List<WhoseLight> lights) {
-    if (lights.isEmpty() || lights.get(0).excess() < STANDS_OUT) {
+    if (!standsOut(lights)) {
       workplace.navigator().note(Words.say("whose.all"));
       return;
     }

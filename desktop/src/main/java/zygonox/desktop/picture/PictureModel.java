@@ -1,5 +1,7 @@
 package zygonox.desktop.picture;
 
+import java.util.List;
+import java.util.function.IntConsumer;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
@@ -15,6 +17,9 @@ public final class PictureModel {
   private final ObjectProperty<Pixels> pixels = new SimpleObjectProperty<>();
   private final ObjectProperty<Pixels> other = new SimpleObjectProperty<>();
   private final ObjectProperty<Asked> asked = new SimpleObjectProperty<>();
+  private final ObjectProperty<Asked> marked = new SimpleObjectProperty<>();
+  private final ObjectProperty<List<Outline>> outlines = new SimpleObjectProperty<>(List.of());
+  private final ObjectProperty<IntConsumer> outlineChosen = new SimpleObjectProperty<>(i -> {});
   private final StringProperty caption = new SimpleStringProperty("");
   private final StringProperty otherCaption = new SimpleStringProperty("");
   private final StringProperty emptyText = new SimpleStringProperty("");
@@ -38,6 +43,21 @@ public final class PictureModel {
   /** Who answers what is asked about a place, or null. */
   public ObjectProperty<Asked> askedProperty() {
     return asked;
+  }
+
+  /** Who takes a place that is marked, or null. */
+  public ObjectProperty<Asked> markedProperty() {
+    return marked;
+  }
+
+  /** What is outlined on the picture itself; nothing on the other one. */
+  public ObjectProperty<List<Outline>> outlinesProperty() {
+    return outlines;
+  }
+
+  /** Hears which of the outlines was clicked on. */
+  public ObjectProperty<IntConsumer> outlineChosenProperty() {
+    return outlineChosen;
   }
 
   /** The picture itself, or null. */
@@ -135,6 +155,14 @@ public final class PictureModel {
     Pixels picture = pixels.get();
     if (picture != null) {
       viewport.set(new Viewport(picture.width() / 2, picture.height() / 2, 1));
+    }
+  }
+
+  /** Brings a place into the middle where only a part of the picture is seen. */
+  public void lookAt(double x, double y) {
+    Viewport now = viewport.get();
+    if (!now.isWhole() && pixels.get() != null) {
+      viewport.set(new Viewport(x, y, now.zoom()).kept(pixels.get()));
     }
   }
 

@@ -1,6 +1,7 @@
 package zygonox.desktop.picture;
 
 import java.nio.IntBuffer;
+import java.util.List;
 import java.util.Locale;
 import javafx.beans.InvalidationListener;
 import javafx.beans.property.ObjectProperty;
@@ -17,12 +18,13 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
+import javafx.scene.shape.Rectangle;
 import zygonox.core.words.Words;
 
 /**
  * Shows a picture of any size: drag to move, wheel to zoom at the pointer, 1 for one pixel on one,
  * 0 for the whole, Space held for the other picture, D for the difference, U to lift the dark parts
- * and J to put them back, W to ask about the place under the pointer.
+ * and J to put them back, W to ask about the place under the pointer, E to mark it.
  */
 public final class PictureView extends Region {
   private static final double WHEEL_STEP = 1.25;
@@ -30,6 +32,7 @@ public final class PictureView extends Region {
 
   private final PictureModel model;
   private final ImageView image = new ImageView();
+  private final OutlineLayer outlines = new OutlineLayer();
   private final Label caption = new Label();
   private final Label empty = new Label();
   private final ObjectProperty<Color> background = new SimpleObjectProperty<>(Color.BLACK);
@@ -58,7 +61,7 @@ public final class PictureView extends Region {
     empty.getStyleClass().add("picture-empty");
     empty.setWrapText(true);
     empty.textProperty().bind(model.emptyTextProperty());
-    getChildren().addAll(image, caption, empty);
+    getChildren().addAll(image, outlines, caption, empty);
     image.setManaged(false);
     InvalidationListener redraw = o -> requestLayout();
     model.pixelsProperty().addListener(redraw);
@@ -69,6 +72,7 @@ public final class PictureView extends Region {
     model.redProperty().addListener(redraw);
     model.liftedProperty().addListener(redraw);
     model.captionProperty().addListener(redraw);
+    model.outlinesProperty().addListener(redraw);
     background.addListener(redraw);
     addEventHandler(
         MouseEvent.MOUSE_MOVED,
@@ -102,6 +106,8 @@ public final class PictureView extends Region {
   protected void layoutChildren() {
     empty.setVisible(!hasPicture());
     image.setVisible(hasPicture());
+    outlines.setVisible(hasPicture());
+    outlines.setClip(new Rectangle(getWidth(), getHeight()));
     double textWidth = Math.min(getWidth() - 40, 620);
     double textHeight = empty.prefHeight(textWidth);
     empty.resizeRelocate(
@@ -143,6 +149,8 @@ public final class PictureView extends Region {
       Renderer.redden(screen);
     }
     buffer.updateBuffer(b -> null);
+    boolean isMain = !showOther && !model.showingDifferenceProperty().get();
+    outlines.draw(isMain ? model.outlinesProperty().get() : List.of(), view, width, height);
     caption.setText(text(view, showOther, lift));
   }
 
@@ -185,6 +193,13 @@ public final class PictureView extends Region {
     requestFocus();
     dragX = event.getX();
     dragY = event.getY();
+    if (hasPicture()) {
+      Viewport view = settled();
+      double x = view.centreX() + (event.getX() - getWidth() / 2) / view.zoom();
+      double y = view.centreY() + (event.getY() - getHeight() / 2) / view.zoom();
+      OutlineLayer.at(model.outlinesProperty().get(), x, y, view.zoom())
+          .ifPresent(model.outlineChosenProperty().get());
+    }
   }
 
   private void dragged(MouseEvent event) {
@@ -230,7 +245,8 @@ public final class PictureView extends Region {
         boolean now = model.showingDifferenceProperty().get();
         model.showingDifferenceProperty().set(!now);
       }
-      case W -> ask(view);
+      case W -> tell(view, model.askedProperty().get());
+      case E -> tell(view, model.markedProperty().get());
       default -> used = false;
     }
     if (used) {
@@ -238,9 +254,9 @@ public final class PictureView extends Region {
     }
   }
 
-  /** About the place under the pointer; where it is elsewhere, about the middle. */
-  private void ask(Viewport view) {
-    if (model.askedProperty().get() == null) {
+  /** The place under the pointer; where it is elsewhere, the middle. */
+  private void tell(Viewport view, PictureModel.Asked of) {
+    if (of == null) {
       return;
     }
     boolean pointed = isHover();
@@ -250,7 +266,7 @@ public final class PictureView extends Region {
     double y = view.centreY() + down / view.zoom();
     Pixels picture = model.pixelsProperty().get();
     if (x >= 0 && y >= 0 && x < picture.width() && y < picture.height()) {
-      model.askedProperty().get().about(x, y, 1 / view.zoom());
+      of.about(x, y, 1 / view.zoom());
     }
   }
 

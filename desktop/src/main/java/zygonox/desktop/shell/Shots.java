@@ -86,6 +86,9 @@ final class Shots {
     add("frames-again", () -> page(StageName.FRAMES, "one-by-one"), SETTLE_SECONDS);
     add("frames-unreadable", this::unreadable, SETTLE_SECONDS);
     add("blend-trails", () -> blend(0, BlendMethod.LIGHTEN, Align.NONE), 4);
+    add("clean-before", () -> page(StageName.BLEND, "clean"), SETTLE_SECONDS);
+    add("clean-blended", () -> fire("#clean-blend"), 12);
+    add("clean", () -> page(StageName.BLEND, "clean"), SETTLE_SECONDS);
     add("blend-aligned", () -> blend(1, BlendMethod.MEAN, Align.STARS), 9);
     add("blend-stars", () -> page(StageName.BLEND, "stars"), SETTLE_SECONDS);
     add("blend-full-size", this::closer, SETTLE_SECONDS);

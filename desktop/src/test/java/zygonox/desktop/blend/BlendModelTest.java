@@ -6,6 +6,8 @@ import static zygonox.desktop.stage.TestNight.setting;
 import java.nio.file.Path;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -15,6 +17,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
+import zygonox.core.recipe.RedLight;
 import zygonox.core.work.Cancellation;
 import zygonox.desktop.sentence.Part;
 import zygonox.desktop.stage.OpenNight;
@@ -85,6 +88,61 @@ class BlendModelTest {
     assertThat(sentence()).contains("mean, let the better frames count more");
     set("align", "leave");
     assertThat(sentence()).doesNotContain("trim").doesNotContain("align");
+  }
+
+  @Test
+  void lightTrailsAndSizeAreSaidTypedAndLetGoOf() {
+    night.framesProperty().set(TestNight.frames());
+    take("develop them");
+    take("let trails swell in");
+    take("take out the lines");
+    assertThat(sentence())
+        .contains(
+            ", develop them by exposure=1, and blend them by lighten, trails swelling in and");
+    assertThat(BlendModel.fileName(model.recipe()))
+        .isEqualTo("lighten-clean-developed-tapered.tif");
+    set("develop", "exposure=0.5, temperature=4200");
+    assertThat(sentence()).contains("develop them by temperature=4200, exposure=0.5");
+    setting(model.sentenceProperty().get(), "develop").step().accept(1);
+    assertThat(sentence()).contains("develop them by temperature=4200, exposure=0.83");
+    assertThat(
+            setting(model.sentenceProperty().get(), "develop").tryOut().apply("glow=3").possible())
+        .isFalse();
+    set("develop", "nothing");
+    set("taper", "fading out");
+    assertThat(sentence()).doesNotContain("develop").contains("lighten, trails fading out, and");
+    // Trails have ends where the brightest is kept; a finer grid wants frames that are aligned.
+    set("method", "mean");
+    assertThat(sentence()).doesNotContain("trails");
+    take("align them on the stars");
+    take("make it twice as wide");
+    assertThat(sentence()).contains("by mean, 2 times as wide and high");
+    set("scale", "3 times as wide and high");
+    assertThat(BlendModel.fileName(model.recipe())).isEqualTo("mean-aligned-clean-times-3.tif");
+    take("hold the ground");
+    assertThat(model.recipe().scale()).isEqualTo(1);
+  }
+
+  @Test
+  void whatARecipeBringsAlongIsSaidAndCanBeGivenUp() {
+    night.framesProperty().set(TestNight.frames());
+    Path frame = TestNight.frames().frames().get(0).file();
+    model.edit(
+        "read",
+        model
+            .recipe()
+            .withMono(true)
+            .withMasks(Map.of(frame, frame))
+            .withRed(Optional.of(new RedLight(List.of(frame), 1))));
+    assertThat(sentence())
+        .contains("take each as one grey picture")
+        .contains("count only the white parts of their masks")
+        .contains("add the light of the other frames to the red");
+    set("care-mono", "fill in their colours");
+    set("care-masks", "count all of every frame");
+    set("care-red", "add nothing to the red");
+    assertThat(sentence())
+        .isEqualTo("Take the 48 frames of 1 min 15 s (run 1) and blend them by lighten, and ...");
   }
 
   @Test

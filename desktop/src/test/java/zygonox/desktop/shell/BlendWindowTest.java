@@ -21,10 +21,16 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.raster.Raster;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.RecipeFile;
+import zygonox.desktop.picture.PictureModel;
 import zygonox.desktop.start.DemoShow;
 
 /** The stage Blend: what is added by keys, variants, and that what is saved is what is shown. */
 class BlendWindowTest extends WindowTest {
+  /** Where the first of the frames of run 2 has a star that has moved on in the others. */
+  private static final int STAR_X = 729;
+
+  private static final int STAR_Y = 39;
+
   @Start
   void start(Stage window) throws Exception {
     show(window);
@@ -82,6 +88,37 @@ class BlendWindowTest extends WindowTest {
     assertThat(RecipeFile.read(saved).frames()).hasSize(16);
     robot.clickOn("#forget");
     await(() -> list.getItems().size() == 1);
+  }
+
+  @Test
+  void aLineIsDrawnByKeysAndGoesWithTheNextBlend(FxRobot robot) throws Exception {
+    fewFrames(robot);
+    blend(robot, BlendMethod.LIGHTEN);
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
+    await(() -> text("#clean-said").contains("not been looked for"));
+    PictureModel picture = shell.picture();
+    // A star's trail: each of its pieces is in one frame.
+    robot.interact(() -> shell.lookup("#picture").requestFocus());
+    robot.type(KeyCode.DIGIT1);
+    robot.interact(() -> picture.lookAt(STAR_X - 4, STAR_Y));
+    robot.type(KeyCode.E);
+    assertThat(picture.outlinesProperty().get()).hasSize(1);
+    robot.interact(() -> picture.lookAt(STAR_X + 4, STAR_Y));
+    robot.type(KeyCode.E);
+    ListView<?> lines = find("#lines");
+    await(() -> lines.getItems().size() == 1);
+    assertThat(shell.blend().model().sentenceProperty().get().text())
+        .contains("take out the lines");
+    robot.interact(lines::requestFocus);
+    robot.type(KeyCode.SPACE);
+    assertThat(lines.getItems()).isEmpty();
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+    assertThat(lines.getItems()).hasSize(1);
+    robot.clickOn("#clean-blend");
+    await(() -> shell.blend().model().resultProperty().get().mended().removed() == 1);
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
+    await(() -> text("#clean-said").startsWith("Lines taken out: 1"));
+    assertThat(picture.outlinesProperty().get()).hasSize(1);
   }
 
   @Test

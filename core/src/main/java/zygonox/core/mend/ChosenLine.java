@@ -1,0 +1,67 @@
+package zygonox.core.mend;
+
+import java.nio.file.Path;
+import zygonox.core.measure.Streak;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
+
+/**
+ * What a person has decided about a line of light.
+ *
+ * @param frame the file it is in
+ * @param line where: one that was found, or drawn by hand
+ * @param out whether it is taken out, whatever it seems to be; otherwise it stays
+ */
+public record ChosenLine(Path frame, Streak line, boolean out) {
+  /** Beyond the widths of both, in pixels: what is pointed at by hand lies a little aside. */
+  private static final double BESIDE = 5;
+
+  private static final double MOST_WIDE = 500;
+
+  /** A decision on a line of so many pixels' width, from one place to another. */
+  public static ChosenLine of(
+      Path frame, double x1, double y1, double x2, double y2, double width, boolean out) {
+    return new ChosenLine(frame, new Streak(x1, y1, x2, y2, width, 0), out);
+  }
+
+  /**
+   * Reads {@code FRAME=X1,Y1,X2,Y2,WIDTH}.
+   *
+   * @throws InvalidInput naming what would be right
+   */
+  public static ChosenLine parse(String typed, boolean out) {
+    int equals = typed.lastIndexOf('=');
+    String[] numbers = typed.substring(equals + 1).split(",", -1);
+    double[] read = new double[5];
+    boolean whole = equals > 0 && numbers.length == read.length;
+    for (int i = 0; whole && i < read.length; i++) {
+      try {
+        read[i] = Double.parseDouble(numbers[i].strip());
+      } catch (NumberFormatException e) {
+        whole = false;
+      }
+      whole &= Double.isFinite(read[i]);
+    }
+    if (!whole || read[4] <= 0 || read[4] > MOST_WIDE) {
+      throw InvalidInput.about(
+          out ? "line-out" : "line-keep", Phrasebook.say("refused.is-not-a-line", typed));
+    }
+    return of(
+        Path.of(typed.substring(0, equals)), read[0], read[1], read[2], read[3], read[4], out);
+  }
+
+  /** Whether this is about a line that was found: the middle of each lies on the other. */
+  public boolean means(Path file, Streak found) {
+    return isIn(file) && liesOn(line, found) && liesOn(found, line);
+  }
+
+  boolean isIn(Path file) {
+    return frame.toAbsolutePath().normalize().equals(file.toAbsolutePath().normalize());
+  }
+
+  private static boolean liesOn(Streak one, Streak other) {
+    double x = (one.x1() + one.x2()) / 2;
+    double y = (one.y1() + one.y2()) / 2;
+    return other.distance(x, y) <= one.width() + other.width() + BESIDE;
+  }
+}

@@ -1,0 +1,211 @@
+package zygonox.desktop.blend;
+
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import zygonox.core.align.Homography;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Streak;
+import zygonox.core.mend.ChosenLine;
+import zygonox.core.mend.FoundLine;
+import zygonox.core.mend.FoundLine.Fate;
+import zygonox.core.quantity.Moments;
+import zygonox.core.recipe.Align;
+import zygonox.core.recipe.BlendResult;
+import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.Mending;
+import zygonox.core.recipe.Recipe;
+import zygonox.core.words.BlendWords;
+import zygonox.core.words.Words;
+import zygonox.desktop.picture.Outline;
+import zygonox.desktop.stage.OpenNight;
+
+/** The lines of light in the picture in view, and what is decided about each. */
+final class CleanModel {
+  private final OpenNight night;
+  private final BlendModel blend;
+  private final VariantsModel variants;
+
+  CleanModel(OpenNight night, BlendModel blend, VariantsModel variants) {
+    this.night = night;
+    this.blend = blend;
+    this.variants = variants;
+  }
+
+  /**
+   * One line.
+   *
+   * @param was what became of it in the picture in view
+   * @param wanted what becomes of it in the next one
+   */
+  record Row(FoundLine was, Fate wanted) {
+    boolean isOut() {
+      return wanted == Fate.OUT;
+    }
+
+    boolean changed() {
+      return isOut() != was.isOut();
+    }
+  }
+
+  private Optional<BlendResult> result() {
+    return Optional.ofNullable(variants.shownProperty().get()).flatMap(Variant::result);
+  }
+
+  /** Whether lines were looked for in the picture in view, and it is known what came of it. */
+  boolean isLookedFor() {
+    return result().filter(r -> r.recipe().mending().removesStreaks()).isPresent();
+  }
+
+  /** Those that were found, and those that somebody has drawn since. */
+  List<Row> rows() {
+    List<FoundLine> found = result().map(r -> r.mended().lines()).orElse(List.of());
+    List<Path> order = night.framesProperty().get().frames().stream().map(Frame::file).toList();
+    return Stream.concat(found.stream(), drawn(found))
+        .sorted(Comparator.comparingInt(l -> order.indexOf(l.file())))
+        .map(l -> new Row(l, wanted(l)))
+        .toList();
+  }
+
+  /** Drawn after the picture was made: they are in it still. */
+  private Stream<FoundLine> drawn(List<FoundLine> found) {
+    return blend.recipe().mending().lines().stream()
+        .filter(ChosenLine::out)
+        .filter(c -> found.stream().noneMatch(l -> c.means(l.file(), l.line())))
+        .map(c -> new FoundLine(c.frame(), c.line(), Fate.KEPT));
+  }
+
+  private Fate wanted(FoundLine line) {
+    return blend.recipe().mending().lines().stream()
+        .filter(c -> c.means(line.file(), line.line()))
+        .map(c -> c.out() ? Fate.OUT : Fate.KEPT)
+        .reduce((earlier, later) -> later)
+        .orElse(isDrawn(line) ? Fate.KEPT : line.fate());
+  }
+
+  /** Nothing was measured of a line that was drawn. */
+  private static boolean isDrawn(FoundLine line) {
+    return line.line().strength() == 0;
+  }
+
+  /** Whether the next picture would be another. */
+  boolean isDecidedOtherwise() {
+    return rows().stream().anyMatch(Row::changed);
+  }
+
+  /** What there is to be said of all of them. */
+  String sentence() {
+    if (!isLookedFor()) {
+      Variant shown = variants.shownProperty().get();
+      boolean out = shown != null && shown.recipe().mending().removesStreaks();
+      return Words.say(out ? "clean.not-kept" : "clean.not-looked-for");
+    }
+    List<Row> rows = rows();
+    List<String> said = BlendWords.mended(result().orElseThrow().mended());
+    String found = said.isEmpty() ? Words.say("clean.nothing") : String.join(". ", said) + ".";
+    long changed = rows.stream().filter(Row::changed).count();
+    return changed == 0 ? found : found + " " + Words.say("clean.changed", changed);
+  }
+
+  /** When, where, and what becomes of it. */
+  String text(Row row) {
+    FrameSet set = night.framesProperty().get();
+    String name = row.was().file().getFileName().toString();
+    String when =
+        frame(row.was().file())
+            .flatMap(set::takenAt)
+            .map(t -> Words.say("clean.when", Moments.clock(t, zone(set)), name))
+            .orElse(name);
+    String fate = row.isOut() ? "clean.OUT" : "clean." + row.wanted();
+    String told = Words.say(row.changed() ? fate + "-next" : fate);
+    return Words.say("clean.row", when, told, Math.round(row.was().line().length()));
+  }
+
+  /** The frame a line is in, where it is there still. */
+  Optional<Frame> frame(Path file) {
+    return night.framesProperty().get().frames().stream()
+        .filter(f -> f.file().equals(file))
+        .findFirst();
+  }
+
+  private ZoneId zone(FrameSet set) {
+    return night.night() == null ? set.assumedOffset() : night.night().zone();
+  }
+
+  /** Takes a line out that stays, or keeps one that goes. */
+  void turn(Row row) {
+    boolean out = !row.isOut();
+    // What comes of it without anybody's word needs none.
+    boolean byItself = isDrawn(row.was()) ? !out : out == row.was().isOut() && wasByLooks(row);
+    decide(row.was().file(), row.was().line(), byItself ? Optional.empty() : Optional.of(out));
+  }
+
+  private boolean wasByLooks(Row row) {
+    return result()
+        .filter(
+            r ->
+                r.recipe().mending().lines().stream()
+                    .noneMatch(c -> c.means(row.was().file(), row.was().line())))
+        .isPresent();
+  }
+
+  /** Takes a line out that was drawn by hand. */
+  void draw(Path file, Streak line) {
+    decide(file, line, Optional.of(true));
+  }
+
+  private void decide(Path file, Streak line, Optional<Boolean> out) {
+    Recipe recipe = blend.recipe();
+    Mending mending = recipe.mending().withStreaks(true).deciding(file, line, out);
+    // Each is a step of undo by itself.
+    blend.edit("line " + file.getFileName() + line + out, recipe.withMending(mending));
+  }
+
+  /** Has lines looked for from now on. */
+  void lookFor() {
+    blend.edit("lines", blend.recipe().withMending(blend.recipe().mending().withStreaks(true)));
+  }
+
+  /** Where the lines lie in the picture; nothing where that cannot be told. */
+  List<Outline> outlines(List<Row> rows, int chosen) {
+    Optional<BlendResult> result = result();
+    if (result.isEmpty() || !result.get().recipe().crop().equals(Crop.NONE)) {
+      return List.of();
+    }
+    List<Outline> outlines = new ArrayList<>();
+    for (int i = 0; i < rows.size(); i++) {
+      outlines.add(outline(rows.get(i), i == chosen, result.get()));
+    }
+    return outlines;
+  }
+
+  private static Outline outline(Row row, boolean chosen, BlendResult result) {
+    Homography onto = onto(row.was().file(), result);
+    Streak line = row.was().line();
+    int scale = result.recipe().scale();
+    return new Outline(
+        scale * onto.x(line.x1(), line.y1()),
+        scale * onto.y(line.x1(), line.y1()),
+        scale * onto.x(line.x2(), line.y2()),
+        scale * onto.y(line.x2(), line.y2()),
+        scale * line.width(),
+        row.isOut() ? Outline.Kind.GOES : Outline.Kind.STAYS,
+        chosen);
+  }
+
+  private static Homography onto(Path file, BlendResult result) {
+    if (result.recipe().align() == Align.NONE) {
+      return Homography.IDENTITY;
+    }
+    return result.alignment().stream()
+        .filter(a -> a.file().equals(file))
+        .map(a -> a.matrix())
+        .findFirst()
+        .orElse(Homography.IDENTITY);
+  }
+}

@@ -1,0 +1,271 @@
+package zygonox.desktop.blend;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.binding.Bindings;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import zygonox.core.measure.Streak;
+import zygonox.core.words.Words;
+import zygonox.desktop.blend.CleanModel.Row;
+import zygonox.desktop.picture.Outline;
+import zygonox.desktop.stage.Page;
+import zygonox.desktop.stage.StageName;
+import zygonox.desktop.stage.Workplace;
+
+/** The lines of light that were found, outlined on the picture: each goes or stays. */
+final class CleanPage implements Page {
+  private static final double SIDE_WIDTH = 300;
+
+  /** A line drawn by hand is taken to be as wide as those of aeroplanes are, in pixels. */
+  private static final double DRAWN_WIDTH = 5;
+
+  private final Workplace workplace;
+  private final BlendModel blend;
+  private final VariantsModel variants;
+  private final CleanModel model;
+  private final WhoseModel whose;
+  private final Runnable showPicture;
+  private final Label said = new Label();
+  private final Button again = new Button();
+  private final HBox head;
+  private final ListView<Row> list = new ListView<>();
+  private final Button turn = new Button();
+  private final Button look = new Button(Words.say("clean.look"));
+  private final VBox side;
+  private Optional<Outline> begun = Optional.empty();
+  private boolean inView;
+
+  /**
+   * @param start blends as the recipe says
+   * @param showPicture brings the picture in view into the viewer
+   */
+  CleanPage(
+      Workplace workplace,
+      BlendModel blend,
+      VariantsModel variants,
+      Runnable start,
+      Runnable showPicture) {
+    this.workplace = workplace;
+    this.blend = blend;
+    this.variants = variants;
+    this.model = new CleanModel(workplace.night(), blend, variants);
+    this.whose = new WhoseModel(workplace, variants);
+    this.showPicture = showPicture;
+    said.setWrapText(true);
+    said.getStyleClass().add("said");
+    said.setId("clean-said");
+    again.setId("clean-blend");
+    again.getStyleClass().add("act");
+    again.setMinWidth(Region.USE_PREF_SIZE);
+    again.setOnAction(
+        e -> {
+          model.lookFor();
+          start.run();
+        });
+    HBox.setHgrow(said, Priority.ALWAYS);
+    said.setMaxWidth(Double.MAX_VALUE);
+    head = new HBox(18, said, again);
+    list.setId("lines");
+    list.setAccessibleText(Words.say("clean.lines"));
+    list.setCellFactory(l -> new Cell());
+    list.getSelectionModel().selectedIndexProperty().subscribe(i -> chosen());
+    list.addEventHandler(KeyEvent.KEY_PRESSED, this::keyPressed);
+    turn.setId("line-turn");
+    turn.setOnAction(e -> turn());
+    look.setId("line-look");
+    look.setOnAction(e -> look());
+    Label title = new Label(Words.say("clean.lines"));
+    title.getStyleClass().add("field-name");
+    Label hint = new Label();
+    hint.textProperty()
+        .bind(
+            Bindings.createStringBinding(
+                () -> Words.say(list.getItems().isEmpty() ? "clean.draw" : "clean.hint"),
+                list.getItems()));
+    hint.setWrapText(true);
+    hint.getStyleClass().add("faint");
+    HBox acts = new HBox(8, turn, look);
+    List.of(title, list, acts)
+        .forEach(
+            n -> {
+              n.visibleProperty().bind(Bindings.isNotEmpty(list.getItems()));
+              n.managedProperty().bind(n.visibleProperty());
+            });
+    side = new VBox(6, title, list, acts, hint);
+    VBox.setVgrow(list, Priority.ALWAYS);
+    side.getStyleClass().add("side");
+    side.setPrefWidth(SIDE_WIDTH);
+    blend.sentenceProperty().subscribe(s -> refresh());
+  }
+
+  private final class Cell extends ListCell<Row> {
+    @Override
+    protected void updateItem(Row row, boolean empty) {
+      super.updateItem(row, empty);
+      setText(empty ? null : model.text(row));
+      setWrapText(true);
+      setPrefWidth(0);
+    }
+  }
+
+  private void keyPressed(KeyEvent event) {
+    if (event.getCode() == KeyCode.SPACE && row().isPresent()) {
+      turn();
+      event.consume();
+    } else if (event.getCode() == KeyCode.ENTER && row().isPresent()) {
+      look();
+      event.consume();
+    }
+  }
+
+  private Optional<Row> row() {
+    return Optional.ofNullable(list.getSelectionModel().getSelectedItem());
+  }
+
+  private void turn() {
+    row().ifPresent(model::turn);
+  }
+
+  private void look() {
+    row()
+        .flatMap(r -> model.frame(r.was().file()))
+        .ifPresent(
+            f -> {
+              workplace.night().selectedProperty().set(f);
+              workplace.navigator().go(StageName.FRAMES);
+            });
+  }
+
+  /** Shows what is decided as it stands, the same line chosen as before. */
+  private void refresh() {
+    if (!inView) {
+      return;
+    }
+    said.setText(model.sentence());
+    again.setText(Words.say(model.isLookedFor() ? "clean.blend-again" : "clean.find"));
+    again.setVisible(!model.isLookedFor() || model.isDecidedOtherwise());
+    int before = list.getSelectionModel().getSelectedIndex();
+    List<Row> rows = model.rows();
+    list.getItems().setAll(rows);
+    if (!rows.isEmpty()) {
+      list.getSelectionModel().select(Math.max(0, Math.min(before, rows.size() - 1)));
+    }
+    chosen();
+  }
+
+  private void chosen() {
+    Optional<Row> row = row();
+    turn.setDisable(row.isEmpty());
+    look.setDisable(row.flatMap(r -> model.frame(r.was().file())).isEmpty());
+    turn.setText(
+        Words.say(row.isPresent() && !row.get().isOut() ? "clean.take-out" : "clean.keep"));
+    int index = list.getSelectionModel().getSelectedIndex();
+    List<Outline> outlines = new ArrayList<>(model.outlines(list.getItems(), index));
+    if (inView) {
+      if (row.isPresent() && index < outlines.size()) {
+        Outline one = outlines.get(index);
+        workplace.picture().lookAt((one.x1() + one.x2()) / 2, (one.y1() + one.y2()) / 2);
+      }
+      begun.ifPresent(outlines::add);
+      workplace.picture().outlinesProperty().set(outlines);
+    }
+  }
+
+  /** One end of a line drawn by hand, or the other. */
+  private void marked(double x, double y, double across) {
+    Variant variant = variants.shownProperty().get();
+    if (variant == null || !WhoseModel.lies(variant.recipe())) {
+      workplace.navigator().note(Words.say("whose.moved"));
+      return;
+    }
+    if (begun.isEmpty()) {
+      begun = Optional.of(new Outline(x, y, x, y, DRAWN_WIDTH, Outline.Kind.GOES, true));
+      workplace.navigator().note(Words.say("clean.one-end"));
+      chosen();
+      return;
+    }
+    Streak line =
+        new Streak(
+            tenth(begun.get().x1()), tenth(begun.get().y1()), tenth(x), tenth(y), DRAWN_WIDTH, 0);
+    begun = Optional.empty();
+    chosen();
+    whose.look(
+        (line.x1() + line.x2()) / 2,
+        (line.y1() + line.y2()) / 2,
+        across,
+        lights -> {
+          if (WhoseModel.standsOut(lights)) {
+            workplace.navigator().note("");
+            model.draw(lights.get(0).frame().file(), line);
+            list.getItems().stream()
+                .filter(r -> r.was().line().equals(line))
+                .forEach(list.getSelectionModel()::select);
+          } else {
+            workplace.navigator().note(Words.say("clean.nobodys"));
+          }
+        });
+  }
+
+  private static double tenth(double pixels) {
+    return Math.round(10 * pixels) / 10.0;
+  }
+
+  @Override
+  public String title() {
+    return Words.say("clean.title");
+  }
+
+  @Override
+  public Node head() {
+    return head;
+  }
+
+  @Override
+  public Node side() {
+    return variants.shownProperty().get() == null ? null : side;
+  }
+
+  @Override
+  public boolean isOffered() {
+    return blend.canBlend();
+  }
+
+  @Override
+  public void enter() {
+    inView = true;
+    showPicture.run();
+    workplace.picture().askedProperty().set(whose::about);
+    workplace.picture().markedProperty().set(this::marked);
+    workplace
+        .picture()
+        .outlineChosenProperty()
+        .set(
+            i -> {
+              if (i < list.getItems().size()) {
+                list.getSelectionModel().select(i);
+              }
+            });
+    refresh();
+  }
+
+  @Override
+  public void leave() {
+    inView = false;
+    begun = Optional.empty();
+    workplace.picture().askedProperty().set(null);
+    workplace.picture().markedProperty().set(null);
+    workplace.picture().outlineChosenProperty().set(i -> {});
+    workplace.picture().outlinesProperty().set(List.of());
+  }
+}
