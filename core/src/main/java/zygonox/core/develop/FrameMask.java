@@ -2,12 +2,17 @@ package zygonox.core.develop;
 
 import java.nio.file.Path;
 import java.util.BitSet;
+import zygonox.core.format.Depth;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.format.PictureHeader;
 import zygonox.core.format.PictureReader;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
 
 /**
@@ -51,6 +56,78 @@ public record FrameMask(int width, int height, BitSet white) {
       return new FrameMask(own.width(), own.height(), white);
     } catch (UnreadableFrame e) {
       throw new WorkFailed(Phrasebook.say("refused.mask-unreadable", file), e);
+    }
+  }
+
+  /** Writes it as a grey picture of 8 bits, in which what counts is white. */
+  public void write(Path file, WholeFile.IfPresent ifPresent) {
+    OutputFormat.PNG.write(
+        file,
+        ifPresent,
+        new PictureHeader(width, height, 1, Depth.EIGHT, FrameInfo.UNKNOWN, () -> ""),
+        sink -> {
+          short[] row = new short[width];
+          for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+              row[x] = (short) (white.get(y * width + x) ? 255 : 0);
+            }
+            sink.rows(y, 1, row);
+          }
+        });
+  }
+
+  /** The same with a round stroke from one place to another, in or out. */
+  public FrameMask painted(
+      double x1, double y1, double x2, double y2, double radius, boolean counts) {
+    BitSet changed = (BitSet) white.clone();
+    Stroke stroke = new Stroke(x1, y1, x2, y2, radius);
+    int last = (int) Math.min(height - 1, Math.floor(Math.max(y1, y2) + radius));
+    for (int y = (int) Math.max(0, Math.ceil(Math.min(y1, y2) - radius)); y <= last; y++) {
+      double[] piece = stroke.across(y);
+      int from = (int) Math.max(0, Math.ceil(piece[0]));
+      int end = (int) Math.min(width - 1, Math.floor(piece[1])) + 1;
+      if (end > from) {
+        changed.set(y * width + from, y * width + end, counts);
+      }
+    }
+    return new FrameMask(width, height, changed);
+  }
+
+  /** A round stroke: in each row one piece, for it is convex. */
+  private record Stroke(double x1, double y1, double x2, double y2, double radius) {
+    /** First and last place of a row; the last is before the first where there is none. */
+    double[] across(int y) {
+      double[] piece = {Double.MAX_VALUE, -Double.MAX_VALUE};
+      disc(x1, y1, y, piece);
+      disc(x2, y2, y, piece);
+      double length = Math.hypot(x2 - x1, y2 - y1);
+      if (length > 0) {
+        double aside = radius * (y1 - y2) / length;
+        double down = radius * (x2 - x1) / length;
+        edge(x1 + aside, y1 + down, x2 + aside, y2 + down, y, piece);
+        edge(x1 - aside, y1 - down, x2 - aside, y2 - down, y, piece);
+      }
+      return piece;
+    }
+
+    private void disc(double x, double row, int y, double[] piece) {
+      double squared = radius * radius - (y - row) * (y - row);
+      if (squared >= 0) {
+        widen(x - Math.sqrt(squared), piece);
+        widen(x + Math.sqrt(squared), piece);
+      }
+    }
+
+    /** Where a row crosses one of the straight edges; those at its ends lie within the discs. */
+    private static void edge(double ax, double ay, double bx, double by, int y, double[] piece) {
+      if (ay != by && (y - ay) * (y - by) <= 0) {
+        widen(ax + (y - ay) / (by - ay) * (bx - ax), piece);
+      }
+    }
+
+    private static void widen(double x, double[] piece) {
+      piece[0] = Math.min(piece[0], x);
+      piece[1] = Math.max(piece[1], x);
     }
   }
 

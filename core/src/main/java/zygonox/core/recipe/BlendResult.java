@@ -8,6 +8,7 @@ import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.CoverageMap;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.combine.NoiseGain;
+import zygonox.core.develop.FrameMask;
 
 /**
  * What a blend did.
@@ -27,6 +28,7 @@ import zygonox.core.combine.NoiseGain;
  * @param starWidths before and after; empty without alignment, or with too few stars
  * @param coverage how many frames cover its pixels
  * @param mended what was put right in single frames
+ * @param sky where the ground was held: what counted as sky
  * @param warnings what was found wrong on the way
  */
 public record BlendResult(
@@ -45,6 +47,7 @@ public record BlendResult(
     Optional<StarWidths> starWidths,
     CoverageMap.Counts coverage,
     Mended mended,
+    Optional<FrameMask> sky,
     List<BlendWarning> warnings) {
   /** The same of a recipe that this was a part of. */
   BlendResult partOf(Recipe whole, Path picture, int given, double wholeSeconds) {
@@ -64,6 +67,29 @@ public record BlendResult(
         starWidths,
         coverage,
         mended,
+        sky,
+        warnings);
+  }
+
+  /** The same under a sky that was told from the ground. */
+  BlendResult over(FrameMask held) {
+    return new BlendResult(
+        recipe,
+        output,
+        frames,
+        used,
+        dropped,
+        width,
+        height,
+        seconds,
+        pixelMemoryBytes,
+        reference,
+        alignment,
+        noise,
+        starWidths,
+        coverage,
+        mended,
+        Optional.of(held),
         warnings);
   }
 

@@ -212,6 +212,7 @@ public final class Blender {
               .flatMap(a -> StarWidths.of(a, to.picture(), area)),
           coverage.counts(area),
           mends.done(calibrator.hotPixels()),
+          Optional.empty(),
           warnings(calibrator, aligned));
     }
   }

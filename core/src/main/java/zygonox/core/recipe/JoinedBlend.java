@@ -108,7 +108,8 @@ final class JoinedBlend {
             .withRecipe(() -> embedded(recipe, set, sky, to.picture()));
     format.write(to.picture(), to.ifPresent(), header, join::into);
     watcher.step(1, 1);
-    return sky.partOf(recipe, to.picture(), sky.frames(), (System.nanoTime() - start) / 1e9);
+    return sky.partOf(recipe, to.picture(), sky.frames(), (System.nanoTime() - start) / 1e9)
+        .over(mask);
   }
 
   /** The same by another method, without what has a meaning for its own only. */

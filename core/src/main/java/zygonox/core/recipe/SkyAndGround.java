@@ -32,7 +32,8 @@ public record SkyAndGround(
     }
   }
 
-  double edge() {
+  /** How soft the edge is, in pixels. */
+  public double edge() {
     return edgePixels.orElse(USUAL_EDGE);
   }
 }

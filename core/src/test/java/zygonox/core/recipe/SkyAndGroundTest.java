@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.awt.geom.Line2D;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -146,6 +147,24 @@ class SkyAndGroundTest {
   }
 
   @Test
+  void aStrokePaintsWhatLiesWithinItsRadiusAndIsKeptAsAPicture() {
+    FrameMask whole = new FrameMask(50, 40, new BitSet()).painted(25, 20, 25, 20, 100, true);
+    assertThat(whole.white().cardinality()).isEqualTo(50 * 40);
+    FrameMask stroke = whole.painted(-5, 8, 30.5, 21, 4.5, false);
+    for (int y = 0; y < 40; y++) {
+      for (int x = 0; x < 50; x++) {
+        // By the library's own geometry of lines.
+        double off = Line2D.ptSegDist(-5, 8, 30.5, 21, x, y);
+        assertThat(stroke.at(x, y)).as(x + ", " + y).isEqualTo(off > 4.5);
+      }
+    }
+    assertThat(whole.at(10, 13)).isTrue();
+    Path file = folder.resolve("mask.png");
+    stroke.write(file, WholeFile.IfPresent.REFUSE);
+    assertThat(FrameMask.read("sky-mask", file, new PixelLayout(50, 40, 3, 16))).isEqualTo(stroke);
+  }
+
+  @Test
   void erodedMasksLoseAMarginAndNothingAtThePicturesEdge() {
     BitSet white = new BitSet();
     for (int y = 0; y < 40; y++) {
@@ -181,6 +200,9 @@ class SkyAndGroundTest {
               frames(),
               out);
       assertThat(result.used()).isEqualTo(8);
+      FrameMask sky = result.sky().orElseThrow();
+      assertThat(sky.at(60, (int) ridge(60) - 6)).isTrue();
+      assertThat(sky.at(60, (int) ridge(60) + 6)).isFalse();
       Raster seen = PictureReader.readWhole(Frame.look(out));
       Raster ideal = night(4, 0.02, 9);
       double worst = 0;

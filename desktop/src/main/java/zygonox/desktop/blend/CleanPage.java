@@ -107,6 +107,7 @@ final class CleanPage implements Page {
     side.getStyleClass().add("side");
     side.setPrefWidth(SIDE_WIDTH);
     blend.sentenceProperty().subscribe(s -> refresh());
+    workplace.night().nightProperty().subscribe(n -> refresh());
   }
 
   private final class Cell extends ListCell<Row> {

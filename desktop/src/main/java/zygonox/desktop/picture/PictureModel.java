@@ -20,6 +20,8 @@ public final class PictureModel {
   private final ObjectProperty<Asked> marked = new SimpleObjectProperty<>();
   private final ObjectProperty<List<Outline>> outlines = new SimpleObjectProperty<>(List.of());
   private final ObjectProperty<IntConsumer> outlineChosen = new SimpleObjectProperty<>(i -> {});
+  private final ObjectProperty<Veil> veil = new SimpleObjectProperty<>();
+  private final ObjectProperty<Brush> brush = new SimpleObjectProperty<>();
   private final StringProperty caption = new SimpleStringProperty("");
   private final StringProperty otherCaption = new SimpleStringProperty("");
   private final StringProperty emptyText = new SimpleStringProperty("");
@@ -58,6 +60,16 @@ public final class PictureModel {
   /** Hears which of the outlines was clicked on. */
   public ObjectProperty<IntConsumer> outlineChosenProperty() {
     return outlineChosen;
+  }
+
+  /** What is hatched on the picture itself, or null. */
+  public ObjectProperty<Veil> veilProperty() {
+    return veil;
+  }
+
+  /** What paints on the picture, or null: then it is moved. */
+  public ObjectProperty<Brush> brushProperty() {
+    return brush;
   }
 
   /** The picture itself, or null. */

@@ -14,10 +14,12 @@ import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
+import javafx.scene.shape.Circle;
 import javafx.scene.shape.Rectangle;
 import zygonox.core.words.Words;
 
@@ -33,6 +35,7 @@ public final class PictureView extends Region {
   private final PictureModel model;
   private final ImageView image = new ImageView();
   private final OutlineLayer outlines = new OutlineLayer();
+  private final Circle ring = new Circle();
   private final Label caption = new Label();
   private final Label empty = new Label();
   private final ObjectProperty<Color> background = new SimpleObjectProperty<>(Color.BLACK);
@@ -61,7 +64,10 @@ public final class PictureView extends Region {
     empty.getStyleClass().add("picture-empty");
     empty.setWrapText(true);
     empty.textProperty().bind(model.emptyTextProperty());
-    getChildren().addAll(image, outlines, caption, empty);
+    getChildren().addAll(image, outlines, ring, caption, empty);
+    ring.setManaged(false);
+    ring.setMouseTransparent(true);
+    ring.getStyleClass().add("outline");
     image.setManaged(false);
     InvalidationListener redraw = o -> requestLayout();
     model.pixelsProperty().addListener(redraw);
@@ -73,15 +79,21 @@ public final class PictureView extends Region {
     model.liftedProperty().addListener(redraw);
     model.captionProperty().addListener(redraw);
     model.outlinesProperty().addListener(redraw);
+    model.veilProperty().addListener(redraw);
+    model.brushProperty().addListener(redraw);
     background.addListener(redraw);
     addEventHandler(
         MouseEvent.MOUSE_MOVED,
         e -> {
           pointerX = e.getX();
           pointerY = e.getY();
+          if (model.brushProperty().get() != null && hasPicture()) {
+            ring(settled());
+          }
         });
     addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
     addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
+    addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
     addEventHandler(ScrollEvent.SCROLL, this::scrolled);
     addEventHandler(KeyEvent.KEY_PRESSED, this::keyPressed);
     addEventHandler(KeyEvent.KEY_RELEASED, this::keyReleased);
@@ -145,11 +157,16 @@ public final class PictureView extends Region {
       draw(other, view, second, lift);
       Renderer.difference(screen, second);
     }
+    boolean isMain = !showOther && !model.showingDifferenceProperty().get();
+    Veil veil = model.veilProperty().get();
+    if (veil != null && isMain) {
+      Renderer.veil(main, view, screen, width, height, veil);
+    }
     if (red) {
       Renderer.redden(screen);
     }
     buffer.updateBuffer(b -> null);
-    boolean isMain = !showOther && !model.showingDifferenceProperty().get();
+    ring(view);
     outlines.draw(isMain ? model.outlinesProperty().get() : List.of(), view, width, height);
     caption.setText(text(view, showOther, lift));
   }
@@ -176,6 +193,17 @@ public final class PictureView extends Region {
     Renderer.draw(pixels, view, into, screenWidth, screenHeight, argb, lifting);
   }
 
+  /** How wide the brush is, where it would paint. */
+  private void ring(Viewport view) {
+    Brush brush = model.brushProperty().get();
+    ring.setVisible(brush != null);
+    if (brush != null) {
+      ring.setRadius(Math.max(1, brush.radius() * view.zoom()));
+      ring.setCenterX(isHover() ? pointerX : getWidth() / 2);
+      ring.setCenterY(isHover() ? pointerY : getHeight() / 2);
+    }
+  }
+
   private String text(Viewport view, boolean showOther, Lift lifting) {
     String what =
         model.showingDifferenceProperty().get() && model.otherProperty().get() != null
@@ -193,17 +221,58 @@ public final class PictureView extends Region {
     requestFocus();
     dragX = event.getX();
     dragY = event.getY();
-    if (hasPicture()) {
+    if (hasPicture() && paints(event)) {
+      stroke(event);
+    } else if (hasPicture()) {
       Viewport view = settled();
-      double x = view.centreX() + (event.getX() - getWidth() / 2) / view.zoom();
-      double y = view.centreY() + (event.getY() - getHeight() / 2) / view.zoom();
+      double x = column(view, event.getX());
+      double y = row(view, event.getY());
       OutlineLayer.at(model.outlinesProperty().get(), x, y, view.zoom())
           .ifPresent(model.outlineChosenProperty().get());
     }
   }
 
+  /** The other button moves the picture while there is a brush. */
+  private boolean paints(MouseEvent event) {
+    return model.brushProperty().get() != null && event.getButton() == MouseButton.PRIMARY;
+  }
+
+  private double column(Viewport view, double across) {
+    return view.centreX() + (across - getWidth() / 2) / view.zoom();
+  }
+
+  private double row(Viewport view, double down) {
+    return view.centreY() + (down - getHeight() / 2) / view.zoom();
+  }
+
+  /** From where the pointer was to where it is. */
+  private void stroke(MouseEvent event) {
+    Viewport view = settled();
+    model
+        .brushProperty()
+        .get()
+        .stroke(
+            column(view, dragX),
+            row(view, dragY),
+            column(view, event.getX()),
+            row(view, event.getY()));
+    dragX = event.getX();
+    dragY = event.getY();
+    pointerX = dragX;
+    pointerY = dragY;
+    requestLayout();
+  }
+
+  private void released(MouseEvent event) {
+    if (hasPicture() && paints(event)) {
+      model.brushProperty().get().lifted();
+    }
+  }
+
   private void dragged(MouseEvent event) {
-    if (hasPicture()) {
+    if (hasPicture() && paints(event)) {
+      stroke(event);
+    } else if (hasPicture()) {
       change(settled().moved(event.getX() - dragX, event.getY() - dragY));
       dragX = event.getX();
       dragY = event.getY();

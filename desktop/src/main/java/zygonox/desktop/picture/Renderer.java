@@ -6,6 +6,12 @@ import java.util.Arrays;
  * Draws the visible part of a picture into screen pixels: a few milliseconds for a whole screen.
  */
 final class Renderer {
+  /** From one line of a hatching to the next, in pixels of the screen. */
+  private static final int HATCH = 6;
+
+  /** How much white its lines are, of 256. */
+  private static final int HATCH_LIGHT = 110;
+
   private Renderer() {}
 
   /**
@@ -125,6 +131,24 @@ final class Renderer {
       } else {
         Arrays.fill(into, row, row + first, background);
         Arrays.fill(into, row + Math.max(first, last), row + width, background);
+      }
+    }
+  }
+
+  /** Hatches what is under the veil: told by lines, and not by a colour. */
+  static void veil(Pixels pixels, Viewport view, int[] into, int width, int height, Veil veil) {
+    double left = view.centreX() - width / 2.0 / view.zoom();
+    double top = view.centreY() - height / 2.0 / view.zoom();
+    for (int y = 0; y < height; y++) {
+      int row = (int) Math.floor(top + (y + 0.5) / view.zoom());
+      if (row < 0 || row >= pixels.height()) {
+        continue;
+      }
+      for (int x = (HATCH - y % HATCH) % HATCH; x < width; x += HATCH) {
+        int column = (int) Math.floor(left + (x + 0.5) / view.zoom());
+        if (column >= 0 && column < pixels.width() && veil.covers(column, row)) {
+          into[y * width + x] = mix(into[y * width + x], 0xffffffff, HATCH_LIGHT);
+        }
       }
     }
   }

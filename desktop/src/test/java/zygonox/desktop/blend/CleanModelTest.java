@@ -70,6 +70,7 @@ class CleanModelTest {
                 Optional.empty(),
                 new CoverageMap.Counts(48, 48),
                 new Mended(0, List.of(lines), List.of(), List.of()),
+                Optional.empty(),
                 List.of())));
   }
 

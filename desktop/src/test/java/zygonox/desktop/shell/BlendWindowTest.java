@@ -9,6 +9,7 @@ import javafx.scene.control.ListView;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -119,6 +120,41 @@ class BlendWindowTest extends WindowTest {
     robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
     await(() -> text("#clean-said").startsWith("Lines taken out: 1"));
     assertThat(picture.outlinesProperty().get()).hasSize(1);
+  }
+
+  @Test
+  void whatCountsAsSkyIsPaintedByKeysAndUndone(FxRobot robot) throws Exception {
+    fewFrames(robot);
+    robot.interact(() -> shell.blend().model().setMethod(BlendMethod.MEAN));
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_UP).release(KeyCode.CONTROL);
+    robot.clickOn("#sky-blend");
+    await(() -> shell.blend().model().resultProperty().get() != null);
+    await(() -> shell.picture().captionProperty().get().startsWith("mean"));
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_UP).release(KeyCode.CONTROL);
+    PictureModel picture = shell.picture();
+    await(() -> picture.brushProperty().get() != null);
+    robot.interact(() -> shell.lookup("#picture").requestFocus());
+    robot.type(KeyCode.DIGIT1);
+    robot.interact(() -> picture.lookAt(480, 100));
+    assertThat(picture.veilProperty().get().covers(480, 100)).isFalse();
+    robot.type(KeyCode.E);
+    assertThat(picture.veilProperty().get().covers(480, 100)).isTrue();
+    Path mask = folder.resolve("masks").resolve("sky-1.png");
+    await(() -> text("#setting-sky-by").equals("what you have drawn"));
+    assertThat(mask).exists();
+    // With the mouse: the button that moves pictures elsewhere paints here.
+    robot.moveTo("#picture").press(MouseButton.PRIMARY).moveBy(30, 0).release(MouseButton.PRIMARY);
+    await(() -> Files.exists(folder.resolve("masks").resolve("sky-2.png")));
+    await(
+        () ->
+            shell.night().night().recipe().orElseThrow().ground().orElseThrow().mask().stream()
+                .anyMatch(f -> f.endsWith("sky-2.png")));
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).type(KeyCode.Z).release(KeyCode.CONTROL);
+    await(() -> text("#setting-sky-by").equals("what moves as the stars do"));
+    await(() -> !picture.veilProperty().get().covers(480, 100));
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_UP).release(KeyCode.CONTROL);
+    assertThat(picture.veilProperty().get()).isNull();
+    assertThat(picture.brushProperty().get()).isNull();
   }
 
   @Test
