@@ -271,10 +271,16 @@ public final class BlendModel {
     return kept.isEmpty() ? of.frames() : kept;
   }
 
+  /** The frames that a blend would take now; none without frames. */
+  List<Frame> keptFrames() {
+    FrameSet set = night.framesProperty().get();
+    return set.runs().isEmpty() ? List.of() : kept(set.runs().get(run()));
+  }
+
   /** The blend as it is set now, cut off from the window. */
   public BlendJob job(Path target) {
     FrameSet set = night.framesProperty().get();
-    List<Frame> kept = kept(set.runs().get(run()));
+    List<Frame> kept = keptFrames();
     // Frames by name, so that the result can be made again whatever is decided later.
     Recipe whole =
         sound(recipe()).withSelection(Selection.of(kept.stream().map(Frame::file).toList()));

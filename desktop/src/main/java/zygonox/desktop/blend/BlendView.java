@@ -27,6 +27,7 @@ public final class BlendView implements StageView {
             workplace.navigator(),
             recipe,
             new StarsPage(workplace, model, variants, theme),
+            new LightPage(workplace, model, variants, theme),
             new CleanPage(workplace, model, variants, this::start, recipe::showPicture),
             new SkyPage(workplace, model, variants, this::start, recipe::showPicture));
     variants.shownProperty().subscribe(v -> pages.refresh());

@@ -7,6 +7,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.align.Homography;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
@@ -14,7 +16,9 @@ import zygonox.core.measure.Streak;
 import zygonox.core.mend.ChosenLine;
 import zygonox.core.mend.FoundLine;
 import zygonox.core.mend.FoundLine.Fate;
+import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Notation;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.Crop;
@@ -23,18 +27,60 @@ import zygonox.core.recipe.Recipe;
 import zygonox.core.words.BlendWords;
 import zygonox.core.words.Words;
 import zygonox.desktop.picture.Outline;
+import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.Settings;
 import zygonox.desktop.stage.OpenNight;
 
 /** The lines of light in the picture in view, and what is decided about each. */
 final class CleanModel {
+  private static final double WIDEST = 500;
+
   private final OpenNight night;
   private final BlendModel blend;
   private final VariantsModel variants;
+  private final ReadOnlyObjectWrapper<Sentence> drawing =
+      new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+
+  /** As wide as the lines of aeroplanes are. */
+  private double drawnWidth = 5;
 
   CleanModel(OpenNight night, BlendModel blend, VariantsModel variants) {
     this.night = night;
     this.blend = blend;
     this.variants = variants;
+    sayDrawing();
+  }
+
+  /** How what is drawn by hand is taken, as a sentence. */
+  ReadOnlyObjectProperty<Sentence> drawingProperty() {
+    return drawing.getReadOnlyProperty();
+  }
+
+  /** How wide what is drawn by hand is taken to be, in pixels. */
+  double drawnWidth() {
+    return drawnWidth;
+  }
+
+  private void sayDrawing() {
+    drawing.set(
+        new Sentence.Builder()
+            .say(Words.say("clean.s-drawn"))
+            .set(
+                Settings.number(
+                    "drawn-width",
+                    Notation.PIXELS::parse,
+                    Words.say("sky-page.pixels", Words.number(drawnWidth)),
+                    drawnWidth,
+                    v -> Math.min(WIDEST, Math.rint(1 + v * 1.25)),
+                    v -> Math.max(1, Math.rint(v / 1.25 - 0.5)),
+                    v -> (Double) InvalidInput.check("value.drawn-width", v, 1, WIDEST),
+                    v -> Words.say("clean.drawn-means"),
+                    v -> {
+                      drawnWidth = v;
+                      sayDrawing();
+                    }))
+            .say(Words.say("clean.s-wide"))
+            .end());
   }
 
   /**

@@ -19,6 +19,7 @@ import zygonox.core.measure.Streak;
 import zygonox.core.words.Words;
 import zygonox.desktop.blend.CleanModel.Row;
 import zygonox.desktop.picture.Outline;
+import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Page;
 import zygonox.desktop.stage.StageName;
 import zygonox.desktop.stage.Workplace;
@@ -26,9 +27,6 @@ import zygonox.desktop.stage.Workplace;
 /** The lines of light that were found, outlined on the picture: each goes or stays. */
 final class CleanPage implements Page {
   private static final double SIDE_WIDTH = 300;
-
-  /** A line drawn by hand is taken to be as wide as those of aeroplanes are, in pixels. */
-  private static final double DRAWN_WIDTH = 5;
 
   private final Workplace workplace;
   private final BlendModel blend;
@@ -102,7 +100,8 @@ final class CleanPage implements Page {
               n.visibleProperty().bind(Bindings.isNotEmpty(list.getItems()));
               n.managedProperty().bind(n.visibleProperty());
             });
-    side = new VBox(6, title, list, acts, hint);
+    SentenceView drawing = new SentenceView(model.drawingProperty(), SentenceView.Weight.LIGHT);
+    side = new VBox(6, title, list, acts, hint, drawing);
     VBox.setVgrow(list, Priority.ALWAYS);
     side.getStyleClass().add("side");
     side.setPrefWidth(SIDE_WIDTH);
@@ -191,14 +190,19 @@ final class CleanPage implements Page {
       return;
     }
     if (begun.isEmpty()) {
-      begun = Optional.of(new Outline(x, y, x, y, DRAWN_WIDTH, Outline.Kind.GOES, true));
+      begun = Optional.of(new Outline(x, y, x, y, model.drawnWidth(), Outline.Kind.GOES, true));
       workplace.navigator().note(Words.say("clean.one-end"));
       chosen();
       return;
     }
     Streak line =
         new Streak(
-            tenth(begun.get().x1()), tenth(begun.get().y1()), tenth(x), tenth(y), DRAWN_WIDTH, 0);
+            tenth(begun.get().x1()),
+            tenth(begun.get().y1()),
+            tenth(x),
+            tenth(y),
+            model.drawnWidth(),
+            0);
     begun = Optional.empty();
     chosen();
     whose.look(

@@ -10,6 +10,7 @@ import zygonox.core.recipe.Taper;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Part;
 import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.sentence.Settings;
 
 /** The parts of a recipe's sentence that tell what its light and its trails look like. */
@@ -25,20 +26,21 @@ final class ShapeClauses {
 
   /** How every frame is developed; silent where it is not. */
   void develop(Sentence.Builder builder) {
-    Tone tone = model.recipe().tone();
-    if (tone.isNone()) {
-      return;
+    if (!model.recipe().tone().isNone()) {
+      builder.say(Words.say("blend.s-develop")).set(development());
     }
-    builder
-        .say(Words.say("blend.s-develop"))
-        .set(
-            Settings.parsed(
-                "develop",
-                tone.term().replace(",", ", "),
-                ShapeClauses::tone,
-                t -> Words.say(t.isNone() ? "blend.develop-means-none" : "blend.develop-means"),
-                t -> model.edit("develop", model.recipe().withTone(t)),
-                direction -> brighter(model.recipe().tone(), direction * STOPS_STEP)));
+  }
+
+  /** The part that sets it. */
+  Setting development() {
+    Tone tone = model.recipe().tone();
+    return Settings.parsed(
+        "develop",
+        tone.isNone() ? Words.say("blend.develop-none") : tone.term().replace(",", ", "),
+        ShapeClauses::tone,
+        t -> Words.say(t.isNone() ? "blend.develop-means-none" : "blend.develop-means"),
+        t -> model.edit("develop", model.recipe().withTone(t)),
+        direction -> brighter(model.recipe().tone(), direction * STOPS_STEP));
   }
 
   private static Tone tone(String typed) {

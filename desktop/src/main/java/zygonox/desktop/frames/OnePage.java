@@ -29,6 +29,7 @@ import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.raster.Raster;
 import zygonox.core.words.Words;
 import zygonox.desktop.picture.Pixels;
+import zygonox.desktop.picture.SmallHistogram;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Page;
 import zygonox.desktop.stage.StageName;
@@ -71,7 +72,7 @@ final class OnePage implements Page {
       Consumer<Path> open) {
     this.workplace = workplace;
     this.model = model;
-    histogram = new SmallHistogram(theme);
+    histogram = new SmallHistogram(theme, "frame-histogram");
     SentenceView sentence = new SentenceView(model.sentenceProperty());
     Button blend = new Button(Words.say("frames.blend-these"));
     blend.getStyleClass().add("act");

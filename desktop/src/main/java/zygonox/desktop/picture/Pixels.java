@@ -139,7 +139,7 @@ public record Pixels(List<Level> levels, double scale) {
    *
    * @param zoom screen pixels for one pixel of the real picture
    */
-  Level levelFor(double zoom) {
+  public Level levelFor(double zoom) {
     double onScreen = zoom * scale;
     int index = 0;
     while (index + 1 < levels.size() && onScreen <= 0.5) {

@@ -108,7 +108,7 @@ class BlendModelTest {
     assertThat(
             setting(model.sentenceProperty().get(), "develop").tryOut().apply("glow=3").possible())
         .isFalse();
-    set("develop", "nothing");
+    set("develop", "not at all");
     set("taper", "fading out");
     assertThat(sentence()).doesNotContain("develop").contains("lighten, trails fading out, and");
     // Trails have ends where the brightest is kept; a finer grid wants frames that are aligned.

@@ -95,7 +95,8 @@ class BlendWindowTest extends WindowTest {
   void aLineIsDrawnByKeysAndGoesWithTheNextBlend(FxRobot robot) throws Exception {
     fewFrames(robot);
     blend(robot, BlendMethod.LIGHTEN);
-    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
+    robot.press(KeyCode.CONTROL);
+    robot.type(KeyCode.PAGE_DOWN, KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
     await(() -> text("#clean-said").contains("not been looked for"));
     PictureModel picture = shell.picture();
     // A star's trail: each of its pieces is in one frame.
@@ -117,9 +118,27 @@ class BlendWindowTest extends WindowTest {
     assertThat(lines.getItems()).hasSize(1);
     robot.clickOn("#clean-blend");
     await(() -> shell.blend().model().resultProperty().get().mended().removed() == 1);
-    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
+    robot.press(KeyCode.CONTROL);
+    robot.type(KeyCode.PAGE_DOWN, KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
     await(() -> text("#clean-said").startsWith("Lines taken out: 1"));
     assertThat(picture.outlinesProperty().get()).hasSize(1);
+  }
+
+  @Test
+  void oneFrameIsDevelopedBesideItselfAndAGreyPlaceIsPointedAt(FxRobot robot) throws Exception {
+    fewFrames(robot);
+    robot.press(KeyCode.CONTROL).type(KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
+    PictureModel picture = shell.picture();
+    await(() -> picture.captionProperty().get().equals("still-stars-0001.jpg, developed"));
+    assertThat(picture.otherCaptionProperty().get()).endsWith("as it was taken");
+    robot.interact(() -> shell.lookup("#picture").requestFocus());
+    robot.type(KeyCode.E);
+    assertThat(text("#setting-develop")).isEqualTo("neutral=480:320");
+    robot.interact(() -> shell.lookup("#setting-develop").requestFocus());
+    robot.type(KeyCode.UP);
+    assertThat(text("#setting-develop")).contains("exposure=0.33").contains("neutral=480:320");
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).type(KeyCode.Z).release(KeyCode.CONTROL);
+    assertThat(text("#setting-develop")).isEqualTo("not at all");
   }
 
   @Test

@@ -1,4 +1,4 @@
-package zygonox.desktop.frames;
+package zygonox.desktop.picture;
 
 import javafx.beans.value.ObservableValue;
 import javafx.scene.canvas.GraphicsContext;
@@ -8,8 +8,8 @@ import zygonox.core.words.Words;
 import zygonox.desktop.theme.Drawing;
 import zygonox.desktop.theme.Theme;
 
-/** How often each brightness occurs in the frame that is looked at, and what is clipped. */
-final class SmallHistogram extends Drawing {
+/** How often each brightness occurs in a frame, and what is clipped. */
+public final class SmallHistogram extends Drawing {
   private static final double HEIGHT = 66;
   private static final double FOOT = 16;
 
@@ -18,9 +18,9 @@ final class SmallHistogram extends Drawing {
 
   private Histogram histogram;
 
-  SmallHistogram(ObservableValue<Theme> theme) {
+  public SmallHistogram(ObservableValue<Theme> theme, String id) {
     super(theme);
-    setId("frame-histogram");
+    setId(id);
     setMinHeight(HEIGHT);
     setPrefHeight(HEIGHT);
     setMaxHeight(HEIGHT);
@@ -29,7 +29,7 @@ final class SmallHistogram extends Drawing {
   /**
    * @param of null for none
    */
-  void show(Histogram of) {
+  public void show(Histogram of) {
     histogram = of;
     requestLayout();
   }
