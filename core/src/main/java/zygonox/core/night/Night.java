@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import zygonox.core.gear.Kit;
+import zygonox.core.motion.ClipRecipe;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
 import zygonox.core.optics.Orientation;
@@ -41,6 +42,7 @@ import zygonox.core.sky.SkyBody;
  * @param programs what is to be shot, in order
  * @param ticked what has been ticked off the field cards
  * @param recipe how its frames are to be blended; empty while nothing was said
+ * @param clip how a clip is to be made of them; empty while nothing was said
  */
 public record Night(
     String name,
@@ -50,7 +52,8 @@ public record Night(
     Assumptions assumptions,
     List<Program> programs,
     Set<String> ticked,
-    Optional<Recipe> recipe) {
+    Optional<Recipe> recipe,
+    Optional<ClipRecipe> clip) {
   /** First and last year that can be planned. */
   private static final int FIRST_YEAR = 1900;
 
@@ -163,7 +166,7 @@ public record Night(
                                 .withZoneSameLocal(other.zone())
                                 .toOffsetDateTime()))
                 .toList();
-    return new Night(name, date, other, kit, assumptions, moved, ticked, recipe);
+    return new Night(name, date, other, kit, assumptions, moved, ticked, recipe, clip);
   }
 
   /** The same plan on another date: programs begin at the same time of day. */
@@ -176,26 +179,26 @@ public record Night(
                     p.withStart(
                         p.start().atZoneSameInstant(zone()).plusDays(days).toOffsetDateTime()))
             .toList();
-    return new Night(name, other, site, kit, assumptions, moved, ticked, recipe);
+    return new Night(name, other, site, kit, assumptions, moved, ticked, recipe, clip);
   }
 
   public Night withName(String other) {
     if (other.isBlank()) {
       throw new InvalidInput(Phrasebook.say("refused.a-night-needs-a-name"));
     }
-    return new Night(other, date, site, kit, assumptions, programs, ticked, recipe);
+    return new Night(other, date, site, kit, assumptions, programs, ticked, recipe, clip);
   }
 
   public Night withKit(Kit other) {
-    return new Night(name, date, site, other, assumptions, programs, ticked, recipe);
+    return new Night(name, date, site, other, assumptions, programs, ticked, recipe, clip);
   }
 
   public Night withAssumptions(Assumptions other) {
-    return new Night(name, date, site, kit, other, programs, ticked, recipe);
+    return new Night(name, date, site, kit, other, programs, ticked, recipe, clip);
   }
 
   public Night withPrograms(List<Program> others) {
-    return new Night(name, date, site, kit, assumptions, others, ticked, recipe);
+    return new Night(name, date, site, kit, assumptions, others, ticked, recipe, clip);
   }
 
   /** The same night with one program changed. */
@@ -207,7 +210,14 @@ public record Night(
 
   /** The same with another way to blend its frames. */
   public Night withRecipe(Recipe other) {
-    return new Night(name, date, site, kit, assumptions, programs, ticked, Optional.of(other));
+    return new Night(
+        name, date, site, kit, assumptions, programs, ticked, Optional.of(other), clip);
+  }
+
+  /** The same with another way to make a clip of its frames. */
+  public Night withClip(ClipRecipe other) {
+    return new Night(
+        name, date, site, kit, assumptions, programs, ticked, recipe, Optional.of(other));
   }
 
   /** The same night with something ticked off, or no longer. */
@@ -218,7 +228,7 @@ public record Night(
     } else {
       all.remove(item);
     }
-    return new Night(name, date, site, kit, assumptions, programs, all, recipe);
+    return new Night(name, date, site, kit, assumptions, programs, all, recipe, clip);
   }
 
   /** A place to begin with, where none is known: its clock is its own, not the computer's. */
@@ -255,6 +265,7 @@ public record Night(
         Assumptions.USUAL,
         List.of(trails),
         Set.of(),
+        Optional.empty(),
         Optional.empty());
   }
 }

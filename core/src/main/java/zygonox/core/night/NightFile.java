@@ -26,6 +26,8 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import zygonox.core.gear.GearJson;
+import zygonox.core.motion.ClipJson;
+import zygonox.core.motion.ClipRecipe;
 import zygonox.core.optics.Orientation;
 import zygonox.core.optics.PointStarRule;
 import zygonox.core.program.Interval;
@@ -143,7 +145,8 @@ public final class NightFile {
           assumptions(stored.path("assumptions")),
           programs(),
           ticked(stored.path("ticked")),
-          recipe(stored.path("recipe")));
+          recipe(stored.path("recipe")),
+          clip(stored.path("clip")));
     } catch (InvalidInput e) {
       throw new InvalidInput(file + ": " + e.getMessage(), e);
     } catch (DateTimeException e) {
@@ -247,6 +250,19 @@ public final class NightFile {
     }
   }
 
+  /** The same of a clip's. */
+  private Optional<ClipRecipe> clip(JsonNode json) {
+    if (!(json instanceof ObjectNode document)) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(ClipJson.read(document));
+    } catch (InvalidInput e) {
+      LogFile.note(file.toString(), e);
+      return Optional.empty();
+    }
+  }
+
   private static Optional<Panorama> panorama(JsonNode json) {
     return json.isObject()
         ? Optional.of(
@@ -269,6 +285,7 @@ public final class NightFile {
     merge(merged, json(night));
     // As a whole: what is usual is not written, and must not stay from before.
     night.recipe().ifPresent(r -> merged.set("recipe", new RecipeJson(folder()).write(r)));
+    night.clip().ifPresent(c -> merged.set("clip", ClipJson.write(c)));
     WholeFile.write(
         file, WholeFile.IfPresent.REPLACE, path -> JSON.writeValue(path.toFile(), merged));
     return new NightFile(file, merged);

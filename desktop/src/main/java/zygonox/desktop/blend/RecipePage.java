@@ -40,6 +40,9 @@ import zygonox.desktop.stage.Workplace;
 
 /** The recipe as a sentence; the picture is the blend as it grows, or a variant of before. */
 final class RecipePage implements Page {
+  /** Two lines: what was copied is recognised by its beginning. */
+  private static final int NOTE_LENGTH = 240;
+
   /** Folder inside the night's that results go to when nothing else is said. */
   private static final String RESULTS = "results";
 
@@ -391,7 +394,9 @@ final class RecipePage implements Page {
     ClipboardContent content = new ClipboardContent();
     content.putString(text);
     Clipboard.getSystemClipboard().setContent(content);
-    workplace.navigator().note(Words.say("blend.copied", text));
+    boolean fits = text.length() <= NOTE_LENGTH;
+    String begin = fits ? text : text.substring(0, NOTE_LENGTH) + " …";
+    workplace.navigator().note(Words.say("blend.copied", begin));
   }
 
   /** How the variant in view was made: in words, and as the command that makes it again. */

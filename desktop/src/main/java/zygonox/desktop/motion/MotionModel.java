@@ -30,6 +30,10 @@ import zygonox.desktop.stage.OpenNight;
 
 /** The clip that is to be made: its sentence, its light, and its pictures made small. */
 public final class MotionModel {
+  /** What most want. */
+  private static final ClipRecipe USUAL =
+      ClipRecipe.of(new FrameRate(30, 1), Codec.VP9).withSmoothRamp(true).withDeflicker(true);
+
   private final OpenNight night;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
@@ -37,8 +41,13 @@ public final class MotionModel {
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyObjectWrapper<LightCourse> course = new ReadOnlyObjectWrapper<>();
   private final IntegerProperty position = new SimpleIntegerProperty();
-  private ClipRecipe recipe =
-      ClipRecipe.of(new FrameRate(30, 1), Codec.VP9).withSmoothRamp(true).withDeflicker(true);
+
+  /** The recipe where there is no night to keep it. */
+  private ClipRecipe loose = USUAL;
+
+  /** What was last said of. */
+  private ClipRecipe recipe = USUAL;
+
   private int wanted = -1;
   private List<Sequence> sequences = List.of();
   private List<Frame> frames = List.of();
@@ -54,6 +63,14 @@ public final class MotionModel {
             set -> {
               wanted = -1;
               refresh();
+            });
+    night
+        .nightProperty()
+        .subscribe(
+            n -> {
+              if (!recipe.equals(kept())) {
+                refresh();
+              }
             });
     night.judgementsProperty().subscribe(j -> refresh());
     night.decisionsProperty().subscribe(d -> refresh());
@@ -86,6 +103,11 @@ public final class MotionModel {
     return recipe;
   }
 
+  /** The night's, undone and redone with it. */
+  private ClipRecipe kept() {
+    return night.night() == null ? loose : night.night().clip().orElse(USUAL);
+  }
+
   public boolean canMake() {
     return frames.size() > 1;
   }
@@ -97,6 +119,10 @@ public final class MotionModel {
 
   void edit(ClipRecipe changed) {
     recipe = changed;
+    loose = changed;
+    if (night.night() != null) {
+      night.edit("clip", night.night().withClip(changed));
+    }
     refresh();
   }
 
@@ -124,6 +150,7 @@ public final class MotionModel {
   }
 
   private void refresh() {
+    recipe = kept();
     FrameSet set = night.framesProperty().get();
     sequences = Sequence.of(set);
     if (sequences.isEmpty()) {

@@ -91,6 +91,10 @@ final class Shots {
     add("clean", () -> page(StageName.BLEND, "clean"), SETTLE_SECONDS);
     add("blend-aligned", () -> blend(1, BlendMethod.MEAN, Align.STARS), 9);
     add("blend-stars", () -> page(StageName.BLEND, "stars"), SETTLE_SECONDS);
+    add("light", () -> page(StageName.BLEND, "light"), 4);
+    add("sky-before", () -> page(StageName.BLEND, "sky-and-ground"), SETTLE_SECONDS);
+    add("sky-blended", () -> fire("#sky-blend"), 12);
+    add("sky-and-ground", () -> page(StageName.BLEND, "sky-and-ground"), SETTLE_SECONDS);
     add("blend-full-size", this::closer, SETTLE_SECONDS);
     add("motion", () -> shell.go(StageName.MOTION), 9);
     add("blend-again", () -> page(StageName.BLEND, "recipe"), SETTLE_SECONDS);

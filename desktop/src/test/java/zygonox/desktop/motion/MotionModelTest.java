@@ -17,6 +17,7 @@ import zygonox.core.motion.FrameRate;
 import zygonox.core.motion.LightCourse;
 import zygonox.core.motion.SmallPicture;
 import zygonox.core.motion.Trails;
+import zygonox.core.night.NightFile;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.Raster;
 import zygonox.core.work.Cancellation;
@@ -158,6 +159,22 @@ class MotionModelTest {
       brighter += grown.samples()[i] > start.samples()[i] + 10 ? 1 : 0;
     }
     assertThat(brighter).isPositive();
+  }
+
+  @Test
+  void howAClipIsMadeIsKeptWithTheNightAndUndone() {
+    load();
+    String usual = model.sentenceProperty().get().text();
+    model.edit(model.recipe().withTrails(Trails.GROW).withDeflicker(false));
+    String said = model.sentenceProperty().get().text();
+    assertThat(said).isNotEqualTo(usual);
+    assertThat(NightFile.open(folder).night().clip()).contains(model.recipe());
+    MotionModel later = new MotionModel(night);
+    assertThat(later.sentenceProperty().get().text()).isEqualTo(said);
+    night.undo();
+    assertThat(model.sentenceProperty().get().text()).isEqualTo(usual);
+    night.redo();
+    assertThat(model.sentenceProperty().get().text()).isEqualTo(said);
   }
 
   @Test
