@@ -92,6 +92,7 @@ final class CleanPage implements Page {
                 () -> Words.say(list.getItems().isEmpty() ? "clean.draw" : "clean.hint"),
                 list.getItems()));
     hint.setWrapText(true);
+    hint.setMinHeight(Region.USE_PREF_SIZE);
     hint.getStyleClass().add("faint");
     HBox acts = new HBox(8, turn, look);
     List.of(title, list, acts)

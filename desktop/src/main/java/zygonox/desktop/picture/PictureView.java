@@ -120,6 +120,7 @@ public final class PictureView extends Region {
     image.setVisible(hasPicture());
     outlines.setVisible(hasPicture());
     outlines.setClip(new Rectangle(getWidth(), getHeight()));
+    ring.setClip(new Rectangle(getWidth(), getHeight()));
     double textWidth = Math.min(getWidth() - 40, 620);
     double textHeight = empty.prefHeight(textWidth);
     empty.resizeRelocate(
