@@ -14,6 +14,7 @@ import zygonox.core.words.Words;
 import zygonox.core.work.AlreadyThere;
 import zygonox.core.work.Cancelled;
 import zygonox.core.work.LogFile;
+import zygonox.core.work.Product;
 import zygonox.core.work.WorkFailed;
 
 /** The headless commands. */
@@ -51,13 +52,20 @@ public final class Main implements Runnable {
   }
 
   static int run(String... args) {
-    return new CommandLine(new Main())
+    return versioned(new CommandLine(new Main()))
         .setResourceBundle(ResourceBundle.getBundle(Phrasebook.BUNDLE_NAME, Locale.ROOT))
         .registerConverter(OffsetDateTime.class, Times::parse)
         .registerConverter(LocalDate.class, Times::parseDate)
         .setExecutionExceptionHandler(Main::failed)
         .setParameterExceptionHandler(Main::misused)
         .execute(args);
+  }
+
+  /** Every command tells the version when it is asked for it. */
+  private static CommandLine versioned(CommandLine line) {
+    line.getCommandSpec().version(Product.signature());
+    line.getSubcommands().values().forEach(Main::versioned);
+    return line;
   }
 
   @Override

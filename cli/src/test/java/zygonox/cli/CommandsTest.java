@@ -53,6 +53,8 @@ class CommandsTest {
 
   @Test
   void versionTellsWhatRuns() {
+    assertThat(CommandLineRun.done("--version").out()).startsWith("Zygonox ");
+    assertThat(CommandLineRun.done("blend", "--version").out()).startsWith("Zygonox ");
     JsonNode json = CommandLineRun.done("version", "--json").json();
     assertThat(json.get("version").asText()).matches("\\d+\\.\\d+\\.\\d+");
     assertThat(json.get("javafx").asText()).startsWith("21");
