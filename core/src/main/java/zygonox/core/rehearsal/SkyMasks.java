@@ -3,12 +3,10 @@ package zygonox.core.rehearsal;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.Map;
-import zygonox.core.format.Depth;
-import zygonox.core.format.FrameInfo;
-import zygonox.core.format.OutputFormat;
-import zygonox.core.format.PictureHeader;
+import zygonox.core.develop.FrameMask;
 import zygonox.core.optics.Body;
 import zygonox.core.program.Job;
 import zygonox.core.program.Program;
@@ -54,9 +52,9 @@ final class SkyMasks {
   private String write(Program seen, Rehearsal.Planned next) {
     Body held = camera.held(seen);
     Scene.Ground ground = camera.ground(seen, Exposure.of(next.shot()));
-    short[] white = new short[held.pixelsWide() * held.pixelsHigh()];
-    for (int i = 0; i < white.length; i++) {
-      white[i] = (short) (ground.cover(i) < 0.5f ? 255 : 0);
+    BitSet white = new BitSet();
+    for (int i = 0; i < held.pixelsWide() * held.pixelsHigh(); i++) {
+      white.set(i, ground.cover(i) < 0.5f);
     }
     String stem = next.file().getFileName().toString().replaceFirst("\\.[^.]*$", "");
     String name = FOLDER + "/sky-" + stem + ".png";
@@ -66,12 +64,8 @@ final class SkyMasks {
       throw new WorkFailed(
           Phrasebook.say("refused.could-not-be-written-nothing", name, DiskFault.reason(e)), e);
     }
-    OutputFormat.PNG.write(
-        beside.resolve(name),
-        WholeFile.IfPresent.REPLACE,
-        new PictureHeader(
-            held.pixelsWide(), held.pixelsHigh(), 1, Depth.EIGHT, FrameInfo.UNKNOWN, () -> ""),
-        sink -> sink.rows(0, held.pixelsHigh(), white));
+    new FrameMask(held.pixelsWide(), held.pixelsHigh(), white)
+        .write(beside.resolve(name), WholeFile.IfPresent.REPLACE);
     return name;
   }
 }

@@ -63,11 +63,6 @@ enum Care {
     }
 
     @Override
-    boolean isPossible(Recipe recipe, FrameSet set) {
-      return true;
-    }
-
-    @Override
     Recipe with(Recipe recipe, boolean on, FrameSet set) {
       Calibration now = recipe.calibration();
       return recipe.withCalibration(
@@ -82,11 +77,6 @@ enum Care {
     }
 
     @Override
-    boolean isPossible(Recipe recipe, FrameSet set) {
-      return true;
-    }
-
-    @Override
     Recipe with(Recipe recipe, boolean on, FrameSet set) {
       return recipe.withMatchLight(on);
     }
@@ -95,11 +85,6 @@ enum Care {
     @Override
     boolean isOn(Recipe recipe) {
       return recipe.mending().removesStreaks();
-    }
-
-    @Override
-    boolean isPossible(Recipe recipe, FrameSet set) {
-      return true;
     }
 
     @Override
@@ -198,7 +183,10 @@ enum Care {
 
   abstract boolean isOn(Recipe recipe);
 
-  abstract boolean isPossible(Recipe recipe, FrameSet set);
+  /** Whether it is offered where it is not on. */
+  boolean isPossible(Recipe recipe, FrameSet set) {
+    return true;
+  }
 
   abstract Recipe with(Recipe recipe, boolean on, FrameSet set);
 

@@ -211,6 +211,9 @@ final class CleanPage implements Page {
         (line.y1() + line.y2()) / 2,
         across,
         lights -> {
+          if (variants.shownProperty().get() != variant) {
+            return;
+          }
           if (WhoseModel.standsOut(lights)) {
             workplace.navigator().note("");
             model.draw(lights.get(0).frame().file(), line);

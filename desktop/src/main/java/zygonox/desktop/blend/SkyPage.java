@@ -104,8 +104,11 @@ final class SkyPage implements Page {
               "sky-mask-write",
               (progress, cancellation) -> SkyModel.write(drawn, home),
               file -> {
-                known = Optional.of(file);
-                model.use(file);
+                // Of a night that was left meanwhile, or a ground that is held no more: nobody's.
+                if (home.equals(model.home()) && model.isHeld()) {
+                  known = Optional.of(file);
+                  model.use(file);
+                }
               });
     }
   }
