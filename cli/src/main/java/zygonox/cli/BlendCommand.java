@@ -448,7 +448,7 @@ final class BlendCommand implements Callable<Integer> {
       ObjectNode node = alignment.addObject();
       node.put("file", one.file().toString());
       node.put("stars", one.stars()).put("inliers", one.inliers());
-      node.put("rmsPixels", one.rmsPixels());
+      node.put("rmsPixels", one.rmsPixels()).put("residualPixels", one.residualPixels());
       ArrayNode matrix = node.putArray("matrix");
       double[] nine = one.matrix().rowMajor();
       for (int row = 0; row < 3; row++) {

@@ -2,6 +2,7 @@ package zygonox.cli;
 
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
+import java.util.List;
 import java.util.Locale;
 import java.util.ResourceBundle;
 import picocli.CommandLine;
@@ -18,26 +19,25 @@ import zygonox.core.work.Product;
 import zygonox.core.work.WorkFailed;
 
 /** The headless commands. */
-@Command(
-    name = "zygonox",
-    mixinStandardHelpOptions = true,
-    subcommands = {
-      SkyCommand.class,
-      LimitsCommand.class,
-      ExposureCommand.class,
-      ProgramCommand.class,
-      RampCommand.class,
-      PanoramaCommand.class,
-      CardCommand.class,
-      RehearseCommand.class,
-      FramesCommand.class,
-      BlendCommand.class,
-      ExplainCommand.class,
-      WhoseCommand.class,
-      MotionCommand.class,
-      VersionCommand.class
-    })
+@Command(name = "zygonox", mixinStandardHelpOptions = true)
 public final class Main implements Runnable {
+  private static final List<Class<?>> COMMANDS =
+      List.of(
+          SkyCommand.class,
+          LimitsCommand.class,
+          ExposureCommand.class,
+          ProgramCommand.class,
+          RampCommand.class,
+          PanoramaCommand.class,
+          CardCommand.class,
+          RehearseCommand.class,
+          FramesCommand.class,
+          BlendCommand.class,
+          ExplainCommand.class,
+          WhoseCommand.class,
+          MotionCommand.class,
+          VersionCommand.class);
+
   /** The work could not be done. */
   static final int FAILED = 1;
 
@@ -52,13 +52,29 @@ public final class Main implements Runnable {
   }
 
   static int run(String... args) {
-    return versioned(new CommandLine(new Main()))
+    return versioned(withCommands(args.length == 0 ? "" : args[0]))
         .setResourceBundle(ResourceBundle.getBundle(Phrasebook.BUNDLE_NAME, Locale.ROOT))
         .registerConverter(OffsetDateTime.class, Times::parse)
         .registerConverter(LocalDate.class, Times::parseDate)
         .setExecutionExceptionHandler(Main::failed)
         .setParameterExceptionHandler(Main::misused)
         .execute(args);
+  }
+
+  /**
+   * With the one that is asked for, or all: to look through all options takes a third of a second.
+   */
+  private static CommandLine withCommands(String asked) {
+    CommandLine line = new CommandLine(new Main());
+    boolean known = COMMANDS.stream().anyMatch(c -> nameOf(c).equals(asked));
+    COMMANDS.stream()
+        .filter(c -> !known || nameOf(c).equals(asked))
+        .forEach(c -> line.addSubcommand(c));
+    return line;
+  }
+
+  private static String nameOf(Class<?> command) {
+    return command.getAnnotation(Command.class).name();
   }
 
   /** Every command tells the version when it is asked for it. */

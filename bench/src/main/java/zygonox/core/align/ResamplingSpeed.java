@@ -76,7 +76,7 @@ public class ResamplingSpeed {
     double c = Math.cos(angle);
     double s = Math.sin(angle);
     Homography map = new Homography(new double[] {c, -s, 7.3, s, c, -4.6, 1e-7, -2e-7, 1});
-    try (LightSource moved = Moved.onto(new InMemory(), map)) {
+    try (LightSource moved = Moved.onto(new InMemory(), new Placement(map))) {
       for (int y = 0; y < LAYOUT.height(); y += STRIP) {
         moved.read(y, STRIP, strip);
       }

@@ -13,30 +13,24 @@ import zygonox.core.raster.PixelLayout;
  */
 final class DroppedLight extends WholeLight {
   private final PixelLayout own;
-  private final Homography back;
+  private final Placement placement;
 
   /**
-   * @param onto maps the frame's pixels onto the reference's
+   * @param placement of the frame on the reference's pixels
    * @param scale how many pixels of the grid one of the reference's is wide, 2 or more
    */
-  DroppedLight(LightSource from, Homography onto, int scale) {
-    this(from, finer(from.layout(), scale), scaled(onto, scale).inverse());
+  DroppedLight(LightSource from, Placement placement, int scale) {
+    this(from, finer(from.layout(), scale), placement.finer(scale));
   }
 
-  private DroppedLight(LightSource from, PixelLayout grid, Homography back) {
-    super(from, grid, new Spans(back, grid, from.layout()));
+  private DroppedLight(LightSource from, PixelLayout grid, Placement placement) {
+    super(from, grid, new Spans(placement, grid, from.layout()));
     this.own = from.layout();
-    this.back = back;
+    this.placement = placement;
   }
 
   private static PixelLayout finer(PixelLayout own, int scale) {
     return new PixelLayout(own.width() * scale, own.height() * scale, own.channels(), own.bits());
-  }
-
-  /** The same map onto the finer grid. */
-  static Homography scaled(Homography onto, int scale) {
-    double off = (scale - 1) / 2.0;
-    return new Homography(new double[] {scale, 0, off, 0, scale, off, 0, 0, 1}).after(onto);
   }
 
   @Override
@@ -45,13 +39,16 @@ final class DroppedLight extends WholeLight {
     PixelLayout layout = layout();
     Arrays.fill(into, 0, rows * layout.rowSamples(), 0);
     int[] places = new int[layout.width()];
+    double[] columns = new double[layout.width()];
+    double[] lines = new double[layout.width()];
     for (int y = 0; y < rows; y++) {
       int row = firstRow + y;
       int start = covered(row)[0];
       int end = covered(row)[1];
+      placement.back(row, start, end, columns, lines);
       for (int x = start; x < end; x++) {
-        int column = Math.max(0, Math.min(own.width() - 1, (int) (back.x(x, row) + 0.5)));
-        int line = Math.max(0, Math.min(own.height() - 1, (int) (back.y(x, row) + 0.5)));
+        int column = Math.max(0, Math.min(own.width() - 1, (int) (columns[x - start] + 0.5)));
+        int line = Math.max(0, Math.min(own.height() - 1, (int) (lines[x - start] + 0.5)));
         places[x] = line * own.rowSamples() + column;
       }
       for (int c = 0; c < layout.channels(); c++) {

@@ -35,7 +35,8 @@ final class HomographyFit {
     Homography to = normaliser(pairs, false);
     Homography map = null;
     try {
-      for (int round = 0; round < ROUNDS; round++) {
+      // Four pairs are met exactly, whatever the weights.
+      for (int round = 0; round < (pairs.size() == FEWEST_PAIRS ? 1 : ROUNDS); round++) {
         map = solve(pairs, from, to, map);
       }
       return to.inverse().after(map).after(from);

@@ -16,12 +16,12 @@ public final class Moved {
   private Moved() {}
 
   /**
-   * @param onto maps the frame's pixel coordinates onto the reference's
+   * @param placement of the frame on the reference's pixels
    */
-  public static LightSource onto(LightSource from, Homography onto) {
-    return MovedLight.canMove(onto, from.layout())
-        ? new MovedLight(from, onto)
-        : new TurnedLight(from, onto);
+  public static LightSource onto(LightSource from, Placement placement) {
+    return MovedLight.canMove(placement, from.layout())
+        ? new MovedLight(from, placement)
+        : new TurnedLight(from, placement);
   }
 
   /**
@@ -29,13 +29,8 @@ public final class Moved {
    *
    * @param scale how many of its pixels one of the reference's is wide and high, 2 to 4
    */
-  public static LightSource dropped(LightSource from, Homography onto, int scale) {
-    return new DroppedLight(from, onto, scale);
-  }
-
-  /** A map onto the reference's pixels as one onto a grid so many times as fine. */
-  public static Homography finer(Homography onto, int scale) {
-    return scale == 1 ? onto : DroppedLight.scaled(onto, scale);
+  public static LightSource dropped(LightSource from, Placement placement, int scale) {
+    return new DroppedLight(from, placement, scale);
   }
 
   /**
@@ -43,7 +38,7 @@ public final class Moved {
    *
    * @param stored closed by the call
    */
-  public static Raster picture(PixelSource stored, ToneCurve curve, Homography onto)
+  public static Raster picture(PixelSource stored, ToneCurve curve, Placement placement)
       throws UnreadableFrame {
     PixelLayout layout = stored.layout();
     float[] table = curve.light(layout.bits());
@@ -51,7 +46,7 @@ public final class Moved {
     Raster raster =
         Raster.blank(new PixelLayout(layout.width(), layout.height(), layout.channels(), 16));
     float[] light = new float[STRIP_ROWS * layout.rowSamples()];
-    try (LightSource moved = onto(new CurvedLight(stored, layout.channels(), table), onto)) {
+    try (LightSource moved = onto(new CurvedLight(stored, layout.channels(), table), placement)) {
       for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
         int rows = Math.min(STRIP_ROWS, layout.height() - row);
         moved.read(row, rows, light);

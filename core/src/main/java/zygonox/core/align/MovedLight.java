@@ -21,11 +21,15 @@ final class MovedLight implements LightSource {
   /** Columns over which places are told by a parabola through three of them. */
   private static final int BLOCK = 256;
 
+  /** What a bent row may stray between the columns at which it is looked at, in rows. */
+  private static final double BETWEEN = 0.5;
+
   /** Columns by which rows are continued with their outermost pixels. */
   private static final int PAD = 4;
 
   private final LightSource from;
   private final PixelLayout layout;
+  private final Placement placement;
   private final Homography back;
   private final Resampling resampling;
   private final Spans spans;
@@ -41,11 +45,12 @@ final class MovedLight implements LightSource {
   private final float[][] shifted;
   private final float[] mixed;
 
-  MovedLight(LightSource from, Homography onto) {
+  MovedLight(LightSource from, Placement placement) {
     this.from = from;
     this.layout = from.layout();
-    this.back = onto.inverse();
-    this.spans = new Spans(back, layout);
+    this.placement = placement;
+    this.back = placement.back();
+    this.spans = new Spans(placement, layout);
     this.resampling = new Resampling(layout.width());
     this.padded = new float[layout.width() + 2 * PAD];
     this.shifted = new float[TAPS][layout.width()];
@@ -58,8 +63,8 @@ final class MovedLight implements LightSource {
   }
 
   /** Whether a map is one for two passes: nearly upright all over the picture. */
-  static boolean canMove(Homography onto, PixelLayout layout) {
-    Homography back = onto.inverse();
+  static boolean canMove(Placement placement, PixelLayout layout) {
+    Homography back = placement.back();
     double[] xs = {0, layout.width() / 2.0, layout.width() - 1};
     double[] ys = {0, layout.height() / 2.0, layout.height() - 1};
     for (double x : xs) {
@@ -79,9 +84,26 @@ final class MovedLight implements LightSource {
   }
 
   private int rowsAcross(int y) {
+    double[] reached = reached(y);
+    return (int) (reached[1] - reached[0]) + 1;
+  }
+
+  /** The least and the greatest of the frame's rows that a row of the result crosses. */
+  private double[] reached(int y) {
     int first = spans.from(y);
     int last = spans.to(y) - 1;
-    return last < first ? 0 : (int) Math.abs(back.y(last, y) - back.y(first, y)) + 1;
+    if (last < first) {
+      return new double[2];
+    }
+    double one = placement.backY(first, y);
+    double other = placement.backY(last, y);
+    double[] reached = {Math.min(one, other), Math.max(one, other)};
+    for (int x = first; x < last && placement.bends(); x += BLOCK / 2) {
+      double row = placement.backY(x, y);
+      reached[0] = Math.min(reached[0], row - BETWEEN);
+      reached[1] = Math.max(reached[1], row + BETWEEN);
+    }
+    return reached;
   }
 
   @Override
@@ -117,9 +139,8 @@ final class MovedLight implements LightSource {
     if (end <= first) {
       return;
     }
-    double one = back.y(first, y);
-    double other = back.y(end - 1, y);
-    hold((int) Math.min(one, other) - 1, (int) Math.max(one, other) + 3);
+    double[] reached = reached(y);
+    hold((int) Math.floor(reached[0]) - 1, (int) reached[1] + 3);
     for (int x = first; x < end; x += BLOCK) {
       block(y, x, Math.min(end, x + BLOCK), into, at);
     }
@@ -202,16 +223,25 @@ final class MovedLight implements LightSource {
 
   /** Where the frame's row {@code v} is met by the result's column {@code x}. */
   private double along(double x, int v) {
-    double y =
-        (v * (back.get(6) * x + back.get(8)) - back.get(3) * x - back.get(5))
-            / (back.get(4) - v * back.get(7));
-    return back.x(x, y);
+    double y = met(x, v);
+    for (int round = 0; round < Placement.ROUNDS && placement.bends(); round++) {
+      y = met(x, v - placement.bend().y(x, y));
+    }
+    return placement.backX(x, y);
+  }
+
+  /** The result's row at which its column {@code x} meets a row of the frame, were it straight. */
+  private double met(double x, double v) {
+    return (v * (back.get(6) * x + back.get(8)) - back.get(3) * x - back.get(5))
+        / (back.get(4) - v * back.get(7));
   }
 
   /** Second pass: a piece of the result's row, of the moved rows it crosses. */
   private void block(int y, int from, int to, float[] into, int at) {
     double[] places = {
-      back.y(from, y), back.y((from + to - 1) / 2.0, y), back.y(to - 1, y),
+      placement.backY(from, y),
+      placement.backY((from + to - 1) / 2.0, y),
+      placement.backY(to - 1, y),
     };
     Parabola down = new Parabola(places, to - 1 - from);
     for (int x = from; x < to; ) {

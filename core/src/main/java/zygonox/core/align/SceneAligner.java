@@ -123,7 +123,7 @@ public final class SceneAligner {
       SceneMatcher.Match match = matches.get(frame);
       if (frame == reference) {
         aligned.add(frame);
-        alignments.add(new Alignment(frame.file(), 0, 0, 0, Homography.IDENTITY, List.of()));
+        alignments.add(new Alignment(frame.file(), 0, 0, 0, 0, Placement.AS_IT_IS, List.of()));
       } else if (match != null) {
         aligned.add(frame);
         alignments.add(
@@ -132,7 +132,8 @@ public final class SceneAligner {
                 match.compared(),
                 match.agreeing(),
                 match.rmsPixels(),
-                match.map(),
+                match.rmsPixels(),
+                new Placement(match.map()),
                 match.misses()));
       } else if (unread.stream().noneMatch(u -> u.frame() == frame)) {
         failures.add(new Unmatched(frame.file(), Unmatched.NO_STARS_LOOKED_FOR));

@@ -5,24 +5,54 @@ import zygonox.core.raster.PixelLayout;
 /**
  * The columns of each row that a moved frame covers. A place is covered while it maps into the
  * frame: four inequalities, each linear in x once multiplied by w, which is positive over the whole
- * picture for every map between frames of one lens.
+ * picture for every map between frames of one lens. Where lens and air bend it, the ends are looked
+ * for one by one.
  */
 final class Spans {
   private final int[] columns;
 
-  Spans(Homography back, PixelLayout layout) {
-    this(back, layout, layout);
+  /** How far from where the straight part ends a bent frame's edge is looked for, in pixels. */
+  private static final int LOOKED_AT = 64;
+
+  Spans(Placement placement, PixelLayout layout) {
+    this(placement, layout, layout);
   }
 
   /**
    * @param grid the columns and rows that are asked for
    * @param frame the picture that is moved
    */
-  Spans(Homography back, PixelLayout grid, PixelLayout frame) {
+  Spans(Placement placement, PixelLayout grid, PixelLayout frame) {
     columns = new int[2 * grid.height()];
     for (int y = 0; y < grid.height(); y++) {
-      span(back, grid.width(), frame, y);
+      span(placement.back(), grid.width(), frame, y);
+      if (placement.bends()) {
+        bend(placement, grid.width(), frame, y);
+      }
     }
+  }
+
+  /**
+   * Moves both ends to where the bent frame's are; inside it is whole, for the bending is slight.
+   */
+  private void bend(Placement placement, int width, PixelLayout frame, int y) {
+    int from = Math.max(0, columns[2 * y] - LOOKED_AT);
+    int to = Math.min(width, columns[2 * y + 1] + LOOKED_AT);
+    int middle = (from + to) / 2;
+    while (from < middle && !isIn(placement, frame, from, y)) {
+      from++;
+    }
+    while (to > middle && !isIn(placement, frame, to - 1, y)) {
+      to--;
+    }
+    columns[2 * y] = from;
+    columns[2 * y + 1] = to;
+  }
+
+  private static boolean isIn(Placement placement, PixelLayout frame, int x, int y) {
+    double u = placement.backX(x, y);
+    double v = placement.backY(x, y);
+    return u >= 0 && v >= 0 && u <= frame.width() - 1 && v <= frame.height() - 1;
   }
 
   private void span(Homography back, int width, PixelLayout layout, int y) {

@@ -68,18 +68,18 @@ public final class StarAligner {
     }
     List<List<FoundStar>> stars = frames.stream().map(found::get).toList();
     int reference = reference(frames, stars);
-    StarMatcher matcher = new StarMatcher(stars.get(reference));
+    StarMatcher matcher = new StarMatcher(stars.get(reference), frames.get(reference).layout());
     Map<Integer, StarMatcher.Match> matches = new HashMap<>();
-    matches.put(reference, new StarMatcher.Match(Homography.IDENTITY, 0, 0, List.of()));
+    matches.put(reference, new StarMatcher.Match(Placement.AS_IT_IS, 0, 0, 0, List.of()));
     // Outwards from the reference, each with its neighbour's map as the guess.
     for (int step : new int[] {1, -1}) {
-      Homography guess = Homography.IDENTITY;
+      Placement guess = Placement.AS_IT_IS;
       for (int i = reference + step; i >= 0 && i < frames.size(); i += step) {
         cancellation.check();
         Optional<StarMatcher.Match> match = matcher.match(stars.get(i), guess);
         if (match.isPresent()) {
           matches.put(i, match.get());
-          guess = match.get().map();
+          guess = match.get().placement();
         }
       }
     }
@@ -105,7 +105,14 @@ public final class StarAligner {
         aligned.add(frames.get(i));
         int inliers = i == reference ? count : match.inliers();
         alignments.add(
-            new Alignment(file, count, inliers, match.rmsPixels(), match.map(), match.misses()));
+            new Alignment(
+                file,
+                count,
+                inliers,
+                match.straightRmsPixels(),
+                match.rmsPixels(),
+                match.placement(),
+                match.misses()));
       }
     }
     return new Aligned(

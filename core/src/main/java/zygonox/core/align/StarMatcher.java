@@ -5,14 +5,15 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import zygonox.core.align.HomographyFit.Pair;
+import zygonox.core.raster.PixelLayout;
 import zygonox.core.stars.FoundStar;
 
 /**
  * Finds the projective map between two pictures of the same stars. Tries a guess first (frames
  * taken in a row move little); where that fails, looks for triangles of like shape (after F. Valdes
  * et al., PASP 107, 1119, 1995), lets them vote on which star is which, and keeps the map on which
- * most stars agree (RANSAC, Fischler and Bolles 1981). Deterministic: the random draws have a fixed
- * seed.
+ * most stars agree (RANSAC, Fischler and Bolles 1981). Where those stars tell of a bending beside
+ * it, that is taken along. Deterministic: the random draws have a fixed seed.
  */
 final class StarMatcher {
   private static final long SEED = 20_261_014L;
@@ -22,6 +23,11 @@ final class StarMatcher {
 
   private static final double TIGHT_PIXELS = 1.5;
 
+  private static final double[] NETS = {2 * LOOSE_PIXELS, LOOSE_PIXELS, TIGHT_PIXELS, TIGHT_PIXELS};
+
+  /** Rounds in which a bending may reach out to further stars, at the most. */
+  private static final int MOST_ROUNDS = 10;
+
   /** How far a guess may be off, in pixels. */
   private static final double GUESS_PIXELS = 14;
 
@@ -30,18 +36,40 @@ final class StarMatcher {
 
   private static final int DRAWS = 400;
 
+  /** Draws end when one of four true pairs has been among them but for this chance. */
+  private static final double CHANCE_OF_NONE = 1e-9;
+
   private final List<FoundStar> reference;
+  private final PixelLayout layout;
   private final StarGrid grid;
   private final Triangles triangles;
 
-  StarMatcher(List<FoundStar> reference) {
+  /**
+   * @param layout of the reference
+   */
+  StarMatcher(List<FoundStar> reference, PixelLayout layout) {
     this.reference = reference;
+    this.layout = layout;
     this.grid = new StarGrid(reference);
     this.triangles = new Triangles(reference);
   }
 
-  /** A map and the stars that speak for it. */
-  record Match(Homography map, int inliers, double rmsPixels, List<Miss> misses) {}
+  /**
+   * How a frame lies and the stars that speak for it.
+   *
+   * @param straightRmsPixels how far they lie off by the straight part alone
+   * @param rmsPixels how far they lie off in all
+   */
+  record Match(
+      Placement placement,
+      int inliers,
+      double straightRmsPixels,
+      double rmsPixels,
+      List<Miss> misses) {
+    Homography map() {
+      return placement.straight();
+    }
+  }
 
   /** The fewest stars that must agree before a match is believed. */
   static int enough(int stars) {
@@ -49,9 +77,9 @@ final class StarMatcher {
   }
 
   /**
-   * @param guess a map that may be near, or null
+   * @param guess a placement that may be near, or null
    */
-  Optional<Match> match(List<FoundStar> stars, Homography guess) {
+  Optional<Match> match(List<FoundStar> stars, Placement guess) {
     int enough = enough(Math.min(stars.size(), reference.size()));
     if (guess != null) {
       Optional<Match> near = fit(pairs(stars, guess, GUESS_PIXELS), stars);
@@ -67,7 +95,7 @@ final class StarMatcher {
     return reference.stream()
         .allMatch(
             s ->
-                Math.hypot(match.map.x(s.x(), s.y()) - s.x(), match.map.y(s.x(), s.y()) - s.y())
+                Math.hypot(match.map().x(s.x(), s.y()) - s.x(), match.map().y(s.x(), s.y()) - s.y())
                     < STILL_PIXELS);
   }
 
@@ -83,7 +111,7 @@ final class StarMatcher {
     if (Math.min(own.size(), others.size()) < StarAligner.FEWEST_STARS) {
       return Optional.empty();
     }
-    StarMatcher among = new StarMatcher(others);
+    StarMatcher among = new StarMatcher(others, layout);
     return among
         .fit(among.triangles.pairs(own), own)
         .filter(m -> m.inliers() >= enough)
@@ -94,12 +122,11 @@ final class StarMatcher {
     return stars.stream().filter(s -> of.nearest(s.x(), s.y(), STILL_PIXELS).isEmpty()).toList();
   }
 
-  private List<Pair> pairs(List<FoundStar> stars, Homography map, double within) {
+  private List<Pair> pairs(List<FoundStar> stars, Placement placement, double within) {
     List<Pair> pairs = new ArrayList<>();
     for (FoundStar star : stars) {
-      double x = map.x(star.x(), star.y());
-      double y = map.y(star.x(), star.y());
-      grid.nearest(x, y, within)
+      double[] place = placement.onto(star.x(), star.y());
+      grid.nearest(place[0], place[1], within)
           .ifPresent(r -> pairs.add(new Pair(star.x(), star.y(), r.x(), r.y())));
     }
     return pairs;
@@ -112,30 +139,54 @@ final class StarMatcher {
     }
     // From the few to all stars, with a net that tightens.
     List<Pair> agreeing = List.of();
-    for (double within :
-        new double[] {2 * LOOSE_PIXELS, LOOSE_PIXELS, TIGHT_PIXELS, TIGHT_PIXELS}) {
-      agreeing = pairs(stars, map, within);
-      Homography better =
-          agreeing.size() < HomographyFit.FEWEST_PAIRS ? null : HomographyFit.through(agreeing);
-      if (better == null) {
+    for (double within : NETS) {
+      agreeing = pairs(stars, new Placement(map), within);
+      map = agreeing.size() < HomographyFit.FEWEST_PAIRS ? null : HomographyFit.through(agreeing);
+      if (map == null) {
         return Optional.empty();
       }
-      map = better;
     }
-    Homography last = map;
-    double squares =
-        agreeing.stream().mapToDouble(p -> p.missBy(last) * p.missBy(last)).average().orElse(0);
-    List<Miss> misses =
-        agreeing.stream()
-            .map(
-                p ->
-                    new Miss(
-                        p.toX(),
-                        p.toY(),
-                        last.x(p.fromX(), p.fromY()) - p.toX(),
-                        last.y(p.fromX(), p.fromY()) - p.toY()))
-            .toList();
-    return Optional.of(new Match(map, agreeing.size(), Math.sqrt(squares), misses));
+    Match straight = match(new Placement(map), agreeing);
+    return Optional.of(bent(straight, agreeing, stars));
+  }
+
+  /**
+   * The same with a bending, where the stars tell of one: it is found among those that agree
+   * without and reaches out, round by round, to stars that it brings near.
+   */
+  private Match bent(Match straight, List<Pair> first, List<FoundStar> stars) {
+    Placement placement =
+        new Placement(
+            straight.map(), Bend.of(first, straight.map(), layout.width(), layout.height()));
+    List<Pair> agreeing = first;
+    for (int round = 0; round < MOST_ROUNDS && placement.bends(); round++) {
+      List<Pair> further = pairs(stars, placement, TIGHT_PIXELS);
+      Homography map = HomographyFit.through(further);
+      if (map == null || further.size() < agreeing.size()) {
+        break;
+      }
+      boolean settled = further.size() == agreeing.size() || round == MOST_ROUNDS - 1;
+      agreeing = further;
+      placement =
+          new Placement(
+              map,
+              settled
+                  ? Bend.of(agreeing, map, layout.width(), layout.height())
+                  : placement.bend().through(agreeing, map));
+      if (settled) {
+        break;
+      }
+    }
+    return placement.bends() ? match(placement, agreeing) : straight;
+  }
+
+  private static Match match(Placement placement, List<Pair> agreeing) {
+    return new Match(
+        placement,
+        agreeing.size(),
+        new Placement(placement.straight()).rms(agreeing),
+        placement.rms(agreeing),
+        agreeing.stream().map(placement::miss).toList());
   }
 
   private static Homography draw(List<Pair> candidates) {
@@ -145,7 +196,8 @@ final class StarMatcher {
     Random random = new Random(SEED);
     Homography best = null;
     int most = 0;
-    for (int d = 0; d < DRAWS; d++) {
+    int enough = DRAWS;
+    for (int d = 0; d < enough; d++) {
       List<Pair> four = new ArrayList<>();
       for (int k = 0; k < HomographyFit.FEWEST_PAIRS; k++) {
         four.add(candidates.get(random.nextInt(candidates.size())));
@@ -161,6 +213,8 @@ final class StarMatcher {
       if (agree > most) {
         most = agree;
         best = map;
+        double share = Math.min(0.999, (double) agree / candidates.size());
+        enough = (int) Math.min(DRAWS, Math.log(CHANCE_OF_NONE) / Math.log1p(-Math.pow(share, 4)));
       }
     }
     return best;

@@ -13,12 +13,12 @@ final class TurnedLight extends WholeLight {
   private static final int TAPS = 4;
 
   private final PixelLayout layout;
-  private final Homography back;
+  private final Placement placement;
 
-  TurnedLight(LightSource from, Homography onto) {
-    super(from, from.layout(), new Spans(onto.inverse(), from.layout()));
+  TurnedLight(LightSource from, Placement placement) {
+    super(from, from.layout(), new Spans(placement, from.layout()));
     this.layout = from.layout();
-    this.back = onto.inverse();
+    this.placement = placement;
   }
 
   @Override
@@ -27,12 +27,16 @@ final class TurnedLight extends WholeLight {
     Arrays.fill(into, 0, rows * layout.rowSamples(), 0);
     float[] across = new float[TAPS];
     float[] down = new float[TAPS];
+    double[] columns = new double[layout.width()];
+    double[] lines = new double[layout.width()];
     for (int y = 0; y < rows; y++) {
       int row = firstRow + y;
+      int first = covered(row)[0];
       int end = covered(row)[1];
-      for (int x = covered(row)[0]; x < end; x++) {
-        double u = back.x(x, row);
-        double v = back.y(x, row);
+      placement.back(row, first, end, columns, lines);
+      for (int x = first; x < end; x++) {
+        double u = columns[x - first];
+        double v = lines[x - first];
         int column = (int) u;
         int line = (int) v;
         weights((float) (u - column), across);

@@ -1,7 +1,7 @@
 package zygonox.core.mend;
 
 import java.util.Arrays;
-import zygonox.core.align.Homography;
+import zygonox.core.align.Placement;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
@@ -11,19 +11,21 @@ import zygonox.core.raster.PixelLayout;
 public final class MaskedLight implements LightSource {
   private final LightSource moved;
   private final FrameMask mask;
-  private final Homography back;
-  private final boolean still;
+  private final Placement placement;
+  private final double[] columns;
+  private final double[] lines;
 
   /**
    * @param moved the frame on the blend's grid
    * @param mask on the frame's own pixels
-   * @param onto how the frame was moved
+   * @param placement of the frame on the blend's grid
    */
-  public MaskedLight(LightSource moved, FrameMask mask, Homography onto) {
+  public MaskedLight(LightSource moved, FrameMask mask, Placement placement) {
     this.moved = moved;
     this.mask = mask;
-    this.still = onto.equals(Homography.IDENTITY);
-    this.back = onto.inverse();
+    this.placement = placement;
+    this.columns = new double[moved.layout().width()];
+    this.lines = new double[moved.layout().width()];
   }
 
   @Override
@@ -53,8 +55,12 @@ public final class MaskedLight implements LightSource {
     int count = 0;
     for (int p = 0; p < whole.length; p += 2) {
       boolean open = false;
-      for (int x = whole[p]; x <= whole[p + 1]; x++) {
-        boolean counts = x < whole[p + 1] && counts(x, row);
+      int first = whole[p];
+      if (!placement.isAsItIs()) {
+        placement.back(row, first, whole[p + 1], columns, lines);
+      }
+      for (int x = first; x <= whole[p + 1]; x++) {
+        boolean counts = x < whole[p + 1] && counts(x, row, first);
         if (counts != open) {
           pieces = count == pieces.length ? Arrays.copyOf(pieces, 2 * count) : pieces;
           pieces[count++] = x;
@@ -65,10 +71,10 @@ public final class MaskedLight implements LightSource {
     return Arrays.copyOf(pieces, count);
   }
 
-  private boolean counts(int x, int row) {
-    return still
+  private boolean counts(int x, int row, int first) {
+    return placement.isAsItIs()
         ? mask.at(x, row)
-        : mask.at((int) Math.round(back.x(x, row)), (int) Math.round(back.y(x, row)));
+        : mask.at((int) Math.round(columns[x - first]), (int) Math.round(lines[x - first]));
   }
 
   @Override

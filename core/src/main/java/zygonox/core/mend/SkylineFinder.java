@@ -5,8 +5,8 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import zygonox.core.align.Alignment;
-import zygonox.core.align.Homography;
 import zygonox.core.align.Miss;
+import zygonox.core.align.Placement;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.raster.PixelLayout;
 
@@ -68,11 +68,11 @@ public final class SkylineFinder {
   public static List<SkyPoint> places(List<Alignment> alignments) {
     List<SkyPoint> points = new ArrayList<>();
     for (Alignment one : alignments) {
-      Homography back = one.matrix().inverse();
+      Placement placement = one.placement();
       for (Miss miss : one.misses()) {
         double x = miss.x() + miss.dx();
         double y = miss.y() + miss.dy();
-        points.add(new SkyPoint(back.x(x, y), back.y(x, y)));
+        points.add(new SkyPoint(placement.backX(x, y), placement.backY(x, y)));
       }
     }
     return points;

@@ -15,8 +15,8 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import zygonox.core.align.Aligned;
 import zygonox.core.align.Alignment;
-import zygonox.core.align.Homography;
 import zygonox.core.align.Moved;
+import zygonox.core.align.Placement;
 import zygonox.core.align.SceneAligner;
 import zygonox.core.align.StarAligner;
 import zygonox.core.combine.AdaptedSource;
@@ -244,7 +244,7 @@ public final class Blender {
 
   /** Tells what is made by all that makes it: the frames' contents, and what is done with them. */
   private String key(List<Frame> frames, Optional<Aligned> aligned, Map<Frame, Double> weights) {
-    StringBuilder how = new StringBuilder("grown 1 ");
+    StringBuilder how = new StringBuilder("grown 2 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
     how.append(recipe.taper()).append(recipe.mending());
@@ -398,12 +398,11 @@ public final class Blender {
               weights.getOrDefault(frame, 1.0),
               () -> {
                 LightSource source = mends.open(frame, f -> lane.open(f, memory));
-                Homography map = move == null ? Homography.IDENTITY : move.matrix();
+                Placement placement = move == null ? Placement.AS_IT_IS : move.placement();
                 FrameMask own = masks.get(plain(frame.file()));
-                Homography onto = Moved.finer(map, recipe.scale());
-                LightSource light = moved(source, map);
+                LightSource light = moved(source, placement);
                 for (FrameMask mask : masks(own, mends.counting(frame))) {
-                  light = new MaskedLight(light, mask, onto);
+                  light = new MaskedLight(light, mask, placement.finer(recipe.scale()));
                 }
                 return light;
               }));
@@ -417,11 +416,11 @@ public final class Blender {
         .toList();
   }
 
-  private LightSource moved(LightSource source, Homography map) {
+  private LightSource moved(LightSource source, Placement placement) {
     if (recipe.scale() > 1) {
-      return Moved.dropped(source, map, recipe.scale());
+      return Moved.dropped(source, placement, recipe.scale());
     }
-    return map.equals(Homography.IDENTITY) ? source : Moved.onto(source, map);
+    return placement.isAsItIs() ? source : Moved.onto(source, placement);
   }
 
   private Map<Path, FrameMask> masks(PixelLayout layout) {

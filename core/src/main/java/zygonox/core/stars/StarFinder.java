@@ -1,6 +1,11 @@
 package zygonox.core.stars;
 
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
 import zygonox.core.format.PictureFile;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
@@ -19,10 +24,17 @@ import zygonox.core.work.Cancellation;
  * <p>Reads strips of the picture, so that memory does not grow with its height.
  */
 public final class StarFinder {
+  /** Parts of the picture, across and down, that are to have stars each. */
+  private static final int PARTS = 8;
+
+  private static final Comparator<FoundStar> BRIGHTEST_FIRST =
+      Comparator.comparingDouble(FoundStar::flux).reversed();
+
   private final int most;
 
   /**
-   * @param most how many stars are wanted at the most, the brightest
+   * @param most how many stars are wanted at the most: half of them the brightest, the others so
+   *     that each part of the picture has its brightest, also where haze dims them all
    */
   public StarFinder(int most) {
     this.most = most;
@@ -42,6 +54,25 @@ public final class StarFinder {
       throws UnreadableFrame {
     StarSearch search = new StarSearch(source.layout().width());
     GreyStrip.each(source, cancellation, search::lookAt);
-    return search.stars(most);
+    return spread(search.stars(Integer.MAX_VALUE), source.layout());
+  }
+
+  private List<FoundStar> spread(List<FoundStar> stars, PixelLayout layout) {
+    if (stars.size() <= most) {
+      return stars;
+    }
+    int[] ranks = new int[PARTS * PARTS];
+    Map<FoundStar, Integer> rank = new IdentityHashMap<>();
+    for (FoundStar star : stars) {
+      int column = (int) Math.max(0, Math.min(PARTS - 1, PARTS * star.x() / layout.width()));
+      int row = (int) Math.max(0, Math.min(PARTS - 1, PARTS * star.y() / layout.height()));
+      rank.put(star, ranks[row * PARTS + column]++);
+    }
+    List<FoundStar> others = new ArrayList<>(stars.subList(most / 2, stars.size()));
+    others.sort(Comparator.comparingInt(rank::get));
+    return Stream.concat(
+            stars.subList(0, most / 2).stream(), others.subList(0, most - most / 2).stream())
+        .sorted(BRIGHTEST_FIRST)
+        .toList();
   }
 }

@@ -68,7 +68,7 @@ class CoverageTest {
               1
             });
     Homography back = map.inverse();
-    try (LightSource moved = Moved.onto(new Flat(), map)) {
+    try (LightSource moved = Moved.onto(new Flat(), new Placement(map))) {
       float[] row = new float[LAYOUT.rowSamples()];
       for (int y = 0; y < LAYOUT.height(); y += 3) {
         moved.read(y, 1, row);

@@ -90,7 +90,8 @@ class SkyMotionTest {
                 50,
                 50,
                 0.1,
-                i < 7 ? onto : onto.after(bump.inverse()),
+                0.1,
+                new Placement(i < 7 ? onto : onto.after(bump.inverse())),
                 List.of()));
       }
     }
@@ -126,7 +127,13 @@ class SkyMotionTest {
       Homography onto = turned(-31 * i * TURN);
       alignments.add(
           new Alignment(
-              all.get(i).file(), 50, 50, 0.1, i == 5 ? onto.after(wrong) : onto, List.of()));
+              all.get(i).file(),
+              50,
+              50,
+              0.1,
+              0.1,
+              new Placement(i == 5 ? onto.after(wrong) : onto),
+              List.of()));
     }
     Aligned aligned = new Aligned(all.get(0), List.of(), all, alignments, List.of(), List.of());
     SkyMotion motion = SkyMotion.of(aligned, all, f -> 31.0 * all.indexOf(f)).orElseThrow();
@@ -143,7 +150,7 @@ class SkyMotionTest {
             frame(0),
             List.of(),
             List.of(frame(0)),
-            List.of(new Alignment(frame(0).file(), 9, 9, 0, Homography.IDENTITY, List.of())),
+            List.of(new Alignment(frame(0).file(), 9, 9, 0, 0, Placement.AS_IT_IS, List.of())),
             List.of(),
             List.of());
     assertThat(SkyMotion.of(alone, List.of(frame(0), frame(1)), f -> 0))

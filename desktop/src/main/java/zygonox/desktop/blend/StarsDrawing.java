@@ -105,14 +105,14 @@ final class StarsDrawing extends Drawing {
     double most = 0.1;
     double farthest = 1;
     for (Alignment one : all) {
-      most = Math.max(most, one.rmsPixels());
+      most = Math.max(most, one.residualPixels());
       double[] drift = model.middle(one);
       farthest = Math.max(farthest, Math.max(Math.abs(drift[0]), Math.abs(drift[1])));
     }
     double base = top + STRIP - 8;
     double bars = (STRIP - 30) * 0.45;
     for (int i = 0; i < all.size(); i++) {
-      double bar = bars * all.get(i).rmsPixels() / most;
+      double bar = bars * all.get(i).residualPixels() / most;
       boolean marked = chosen != null && all.get(i).file().equals(chosen.file());
       g.setFill(marked ? palette.ink() : palette.mark());
       g.fillRect(EDGE + i * step, base - bar, Math.max(1, step - 2), bar);

@@ -60,13 +60,13 @@ record StarsModel(BlendResult result) {
   String sentence() {
     Alignment worst = worst();
     String drift = Words.say("stars.drift", drift());
-    String lie = Words.say("stars.lie", mean(), worst.rmsPixels(), worst.file().getFileName());
+    String lie = Words.say("stars.lie", mean(), worst.residualPixels(), worst.file().getFileName());
     return lie + " " + drift;
   }
 
   private Alignment worst() {
     return result.alignment().stream()
-        .max(Comparator.comparingDouble(Alignment::rmsPixels))
+        .max(Comparator.comparingDouble(Alignment::residualPixels))
         .orElseThrow();
   }
 
@@ -74,7 +74,7 @@ record StarsModel(BlendResult result) {
     double squares =
         result.alignment().stream()
             .filter(a -> !isReference(a.file()))
-            .mapToDouble(a -> a.rmsPixels() * a.rmsPixels())
+            .mapToDouble(a -> a.residualPixels() * a.residualPixels())
             .average()
             .orElse(0);
     return Math.sqrt(squares);

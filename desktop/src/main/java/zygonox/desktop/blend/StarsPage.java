@@ -72,7 +72,7 @@ final class StarsPage implements Page {
           one.rank(),
           one.file().getFileName(),
           one.reason(),
-          one.alignment().rmsPixels());
+          one.alignment().residualPixels());
     }
   }
 

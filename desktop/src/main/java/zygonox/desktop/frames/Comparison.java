@@ -40,7 +40,7 @@ final class Comparison {
         Moved.picture(
             PictureReader.open(frame),
             frame.info().colours().curve(),
-            outcome.alignments().get(at).matrix());
+            outcome.alignments().get(at).placement());
     return Optional.of(Pixels.of(frame, moved));
   }
 

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.align.Alignment;
 import zygonox.core.align.Homography;
+import zygonox.core.align.Placement;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.CoverageMap;
 import zygonox.core.measure.Streak;
@@ -161,7 +162,7 @@ class CleanModelTest {
     blend.setAlign(Align.STARS);
     Homography by = new Homography(new double[] {1, 0, 7, 0, 1, -3, 0, 0, 1});
     made(
-        List.of(new Alignment(first, 50, 50, 0.1, by, List.of())),
+        List.of(new Alignment(first, 50, 50, 0.1, 0.1, new Placement(by), List.of())),
         new FoundLine(first, FLIGHT, Fate.OUT));
     assertThat(model.outlines(model.rows(), -1))
         .containsExactly(new Outline(17, 17, 317, 117, 4, Outline.Kind.GOES, false));
