@@ -61,7 +61,7 @@ final class FrameLight {
 
   FrameLight(SimulatedCamera camera, Program planned, Shot shot) {
     Happenings happenings = camera.happenings();
-    Program program = happenings.seen(planned, shot.opensAt());
+    Program program = camera.seen(planned, shot);
     Exposure exposure = Exposure.of(shot);
     Body held = camera.held(program);
     this.shot = shot;
@@ -85,7 +85,8 @@ final class FrameLight {
             ? sharp.blurred((int) Math.ceil(1.5 * Math.sqrt(sigma * sigma - own * own)))
             : sharp;
     Projection look = camera.projection(program, exposure.middle());
-    this.groundLight = new GroundLight(ground, look, happenings, exposure, width);
+    this.groundLight =
+        new GroundLight(ground, look, camera.projection(planned), happenings, exposure, width);
     this.cloud = new CloudCover(happenings, exposure.middle(), width);
     LightMeter meter = camera.meter(program);
     Place place = camera.site().place();

@@ -2,6 +2,7 @@ package zygonox.core.rehearsal;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Random;
 import zygonox.core.quantity.Direction;
 
 /** Something that goes wrong, or by, in a rehearsed night. */
@@ -55,6 +56,24 @@ sealed interface Happening {
    */
   record Torch(Instant from, Instant to, double azimuthDeg, double radiusDeg, double brightness)
       implements Happening {}
+
+  /**
+   * The camera is held in the hand: each frame looks a little elsewhere.
+   *
+   * @param sigmaDeg how far, each way
+   */
+  record Hands(Instant from, Instant to, double sigmaDeg) implements Happening {
+    /** Where a frame that opens at a moment looks, from where it was meant to. */
+    Direction strayed(Direction facing, Instant time, long seed) {
+      if (time.isBefore(from) || time.isAfter(to)) {
+        return facing;
+      }
+      Random random = new Random(Grain.mix(seed ^ Grain.mix(time.toEpochMilli())));
+      return new Direction(
+          facing.azimuthDeg() + sigmaDeg * random.nextGaussian(),
+          facing.altitudeDeg() + sigmaDeg * random.nextGaussian());
+    }
+  }
 
   /**
    * Gusts: each frame that is open meanwhile is shaken, one more than another.

@@ -33,7 +33,13 @@ public enum HappeningKind {
   /** It is full early. */
   CARD,
   /** The timer was told the time from start to start where it asks for the closed time. */
-  TIMER;
+  TIMER,
+  /** Somebody goes along with a lamp and lights one part after the other, one in a frame. */
+  PAINTER,
+  /** Somebody with a lamp on the head goes along the bank. */
+  WALKER,
+  /** The camera is held in the hand. */
+  HANDS;
 
   /** As it is typed. */
   public String key() {

@@ -30,6 +30,20 @@ public final class Happenings {
   /** Between the far shore and the ridge behind it. */
   private static final double ROAD_DEG = -0.5;
 
+  /** Somebody on the near bank, a lamp at the head. */
+  private static final double PATH_DEG = -5;
+
+  private static final int WALK_SECONDS = 180;
+  private static final double HEADLAMP_MAGNITUDE = -2.5;
+
+  /** How far a hand strays between frames, and how much of the picture is painted, of its width. */
+  private static final double HANDS_SHARE = 0.004;
+
+  private static final double PAINTED_SHARE = 0.3;
+
+  /** Light of a strong lamp on what is near, as a multiple of the sky's. */
+  private static final double PAINTERS_LAMP = 900;
+
   private final List<Happening> all;
 
   Happenings(List<Happening> all) {
@@ -56,9 +70,11 @@ public final class Happenings {
 
   private static List<Happening> some(
       HappeningKind kind, Program program, Body body, Random random) {
-    return kind == HappeningKind.CARS
-        ? cars(program, body, random)
-        : List.of(one(kind, program, body, random));
+    return switch (kind) {
+      case CARS -> cars(program, body, random);
+      case PAINTER -> painter(program, body, random);
+      default -> List.of(one(kind, program, body, random));
+    };
   }
 
   private static Happening one(HappeningKind kind, Program program, Body body, Random random) {
@@ -85,7 +101,7 @@ public final class Happenings {
               at.plusSeconds(4),
               facing.azimuthDeg() + wide * 0.3 * (random.nextDouble() - 0.5),
               wide * 0.12,
-              40);
+              120);
       case WIND -> {
         long half = (long) (1000 * run * 0.12) + 1;
         yield new Happening.Wind(at.minusMillis(half), at.plusMillis(half), 2.2);
@@ -94,7 +110,18 @@ public final class Happenings {
       case RIPPLES -> new Happening.Ripples();
       case BATTERY, CARD -> new Happening.End(kind, at);
       case TIMER -> new Happening.MissetTimer();
-      case CARS -> throw new IllegalArgumentException("cars come in numbers");
+      case WALKER -> {
+        double side = sign(random) * wide * 0.5;
+        yield new Happening.Flight(
+            kind,
+            at.minusSeconds(WALK_SECONDS / 2),
+            at.plusSeconds(WALK_SECONDS / 2),
+            new Direction(facing.azimuthDeg() - side, PATH_DEG),
+            new Direction(facing.azimuthDeg() + side, PATH_DEG),
+            HEADLAMP_MAGNITUDE);
+      }
+      case HANDS -> new Happening.Hands(start, program.end(body), HANDS_SHARE * wide);
+      case CARS, PAINTER -> throw new IllegalArgumentException(kind + " come in numbers");
     };
   }
 
@@ -119,6 +146,26 @@ public final class Happenings {
               CAR_MAGNITUDE));
     }
     return cars;
+  }
+
+  /** One part of what stands in the middle of the picture in each frame, the first left dark. */
+  private static List<Happening> painter(Program program, Body body, Random random) {
+    Sensor sensor = program.sensor(body);
+    double wide = sensor.fieldOfViewDeg(sensor.body().sensorWidthMm());
+    List<Shot> shots = program.shots();
+    List<Happening> strokes = new ArrayList<>();
+    for (Shot shot : shots.subList(Math.min(1, shots.size()), shots.size())) {
+      double across = (shot.index() - 0.5) / (shots.size() - 1) - 0.5;
+      Instant on = shot.opensAt().plusMillis((long) (200 * shot.exposureSeconds()));
+      strokes.add(
+          new Happening.Torch(
+              on,
+              on.plusMillis((long) (600 * shot.exposureSeconds())),
+              program.facing().azimuthDeg() + PAINTED_SHARE * wide * across,
+              wide * 0.03,
+              PAINTERS_LAMP * (0.7 + 0.6 * random.nextDouble())));
+    }
+    return strokes;
   }
 
   private static double sign(Random random) {
@@ -164,9 +211,17 @@ public final class Happenings {
     return all.stream().filter(kind::isInstance).map(kind::cast);
   }
 
-  /** The program as its lens really looks at a moment, after all bumps before it. */
-  Program seen(Program program, Instant time) {
+  /**
+   * The program as its lens really looks at a moment, after all bumps before it and in a hand that
+   * is not quite still.
+   *
+   * @param seed tells one frame's hand from another's
+   */
+  Program seen(Program program, Instant time, long seed) {
     Direction facing = program.facing();
+    for (Happening.Hands hands : each(Happening.Hands.class).toList()) {
+      facing = hands.strayed(facing, time, seed);
+    }
     for (Happening.Bump bump : each(Happening.Bump.class).toList()) {
       boolean ofThisRun = !bump.at().isBefore(program.start().toInstant());
       if (ofThisRun && !bump.at().isAfter(time)) {
@@ -200,6 +255,11 @@ public final class Happenings {
             .max()
             .orElse(1);
     return dew * wind * focus;
+  }
+
+  /** Whether each frame looks elsewhere. */
+  boolean hasHands() {
+    return each(Happening.Hands.class).findAny().isPresent();
   }
 
   boolean hasRipples() {

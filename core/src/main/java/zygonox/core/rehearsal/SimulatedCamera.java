@@ -132,6 +132,11 @@ public final class SimulatedCamera implements Camera {
     return follows(program) ? tracker.at(site.place(), aimed, program.firstOpening(), time) : aimed;
   }
 
+  /** The program as its lens really looks while it takes a shot. */
+  Program seen(Program program, Shot shot) {
+    return happenings.seen(program, shot.opensAt(), seed);
+  }
+
   private static boolean follows(Program program) {
     return program.job().stars() == Job.Stars.FOLLOWED;
   }
@@ -175,6 +180,10 @@ public final class SimulatedCamera implements Camera {
           looks.close().x(still) - looks.open().x(still),
           looks.close().y(still) - looks.open().y(still));
     }
+    if (happenings.hasHands()) {
+      // No two frames look the same way.
+      return scene.seenBy(projection(seen), held.pixelsWide(), held.pixelsHigh());
+    }
     return grounds.computeIfAbsent(
         new View(seen.focalMm(), seen.facing(), seen.orientation()),
         v -> scene.seenBy(projection(seen), held.pixelsWide(), held.pixelsHigh()));
@@ -189,7 +198,7 @@ public final class SimulatedCamera implements Camera {
   /** What lights that cross the sky draw on a frame. */
   List<FlightLine> flightLines(Program program, Shot shot) {
     Exposure exposure = Exposure.of(shot);
-    Program seen = happenings.seen(program, shot.opensAt());
+    Program seen = seen(program, shot);
     Body held = held(program);
     return happenings.flights(exposure).stream()
         .flatMap(
@@ -215,7 +224,7 @@ public final class SimulatedCamera implements Camera {
   }
 
   private StarTracks tracks(Program planned, Shot shot, int pixelsPerFaint) {
-    Program program = happenings.seen(planned, shot.opensAt());
+    Program program = seen(planned, shot);
     Exposure exposure = Exposure.of(shot);
     LightMeter meter = meter(program);
     double sky = meter.skyElectrons(site.brightness().magnitude(), exposure.seconds());

@@ -42,7 +42,7 @@ final class SkyMasks {
    * @return the mask's file, told from the frames' folder; null where the ground smears
    */
   String of(Rehearsal.Planned next) {
-    Program seen = camera.happenings().seen(next.program(), next.shot().opensAt());
+    Program seen = camera.seen(next.program(), next.shot());
     if (seen.job() == Job.TRACKED || seen.job() == Job.DARKS) {
       return null;
     }

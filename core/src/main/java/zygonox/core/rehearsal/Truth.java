@@ -64,7 +64,7 @@ public final class Truth {
       frame.put("cloud", camera.happenings().cloud(middle));
       frame.put("starSigma", camera.sigmaPixels(next.program(), next.shot()));
       frame.put("torch", !camera.happenings().torches(Exposure.of(next.shot())).isEmpty());
-      Direction seen = camera.happenings().seen(next.program(), next.shot().opensAt()).facing();
+      Direction seen = camera.seen(next.program(), next.shot()).facing();
       frame
           .putObject("facing")
           .put("azimuth", seen.azimuthDeg())
@@ -95,7 +95,7 @@ public final class Truth {
 
   /** How directions at the middle of the exposure (x north, y east, z up) become pixels. */
   private static void mapping(SimulatedCamera camera, Rehearsal.Planned next, ObjectNode into) {
-    Program program = camera.happenings().seen(next.program(), next.shot().opensAt());
+    Program program = camera.seen(next.program(), next.shot());
     Projection look = camera.projection(program, Exposure.of(next.shot()).middle());
     Body held = camera.held(program);
     into.put("focalPixels", look.focalPixels());

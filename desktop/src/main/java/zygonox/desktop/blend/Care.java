@@ -179,6 +179,30 @@ enum Care {
       Recipe whole = on ? recipe.withCrop(Crop.NONE) : recipe;
       return whole.withGround(on ? Optional.of(held) : Optional.empty());
     }
+  },
+  /** Takes the ground from the longer frames that lie beside those of the sky. */
+  GROUND_FRAMES {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return recipe.ground().filter(g -> !g.frames().isEmpty()).isPresent();
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return recipe.ground().isPresent() && !of(set, FrameKind.FOREGROUND).isEmpty();
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      List<Path> frames = on ? of(set, FrameKind.FOREGROUND) : List.of();
+      return recipe.withGround(
+          recipe
+              .ground()
+              .map(
+                  g ->
+                      new SkyAndGround(
+                          g.mask(), frames, g.method(), g.asIs() && on, g.edgePixels())));
+    }
   };
 
   abstract boolean isOn(Recipe recipe);

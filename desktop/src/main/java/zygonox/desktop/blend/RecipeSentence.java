@@ -58,7 +58,11 @@ final class RecipeSentence {
   }
 
   Sentence told() {
-    Sentence.Builder builder = new Sentence.Builder().say(Words.say("blend.s-take"));
+    Sentence.Builder builder =
+        new Sentence.Builder()
+            .say(Words.say("blend.s-for"))
+            .set(purpose())
+            .say(Words.say("blend.s-take"));
     builder.set(
         choice(
             "run",
@@ -98,6 +102,17 @@ final class RecipeSentence {
       builder.say(", ").offer(new Part.Offers("more", Words.say("blend.s-more"), offers));
     }
     return builder.say(offers.isEmpty() ? "." : "").end();
+  }
+
+  private Setting purpose() {
+    Purpose now = Purpose.of(model.recipe());
+    return choice(
+        "purpose",
+        now,
+        Purpose.choices(now),
+        p -> Words.say("blend.purpose." + p),
+        p -> Words.say("blend.purpose-means." + p),
+        p -> model.edit("purpose", p.serve(model.recipe(), set)));
   }
 
   private void alignClause(Sentence.Builder builder) {

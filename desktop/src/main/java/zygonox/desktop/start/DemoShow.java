@@ -20,6 +20,8 @@ public enum DemoShow {
   MILKY_WAY(StageName.BLEND, EnumSet.noneOf(HappeningKind.class)),
   TRACKED(StageName.BLEND, EnumSet.noneOf(HappeningKind.class)),
   TRAFFIC(StageName.BLEND, EnumSet.of(HappeningKind.CARS, HappeningKind.RIPPLES)),
+  PAINTED_MILL(StageName.BLEND, EnumSet.of(HappeningKind.PAINTER)),
+  FROM_THE_HAND(StageName.BLEND, EnumSet.of(HappeningKind.HANDS)),
   DAY_INTO_NIGHT(StageName.MOTION, EnumSet.noneOf(HappeningKind.class));
 
   private final StageName stage;

@@ -52,7 +52,9 @@ class BlendModelTest {
   void theLargestRunOfTheSkyIsOffered() {
     night.framesProperty().set(TestNight.frames());
     assertThat(sentence())
-        .isEqualTo("Take the 48 frames of 1 min 15 s (run 1) and blend them by lighten, and ...");
+        .isEqualTo(
+            "For trails of every light, take the 48 frames of 1 min 15 s (run 1) and blend them by"
+                + " lighten, and ...");
     assertThat(model.canBlend()).isTrue();
     assertThat(model.obstaclesProperty().get()).isEmpty();
   }
@@ -142,7 +144,9 @@ class BlendModelTest {
     set("care-masks", "count all of every frame");
     set("care-red", "add nothing to the red");
     assertThat(sentence())
-        .isEqualTo("Take the 48 frames of 1 min 15 s (run 1) and blend them by lighten, and ...");
+        .isEqualTo(
+            "For trails of every light, take the 48 frames of 1 min 15 s (run 1) and blend them by"
+                + " lighten, and ...");
   }
 
   @Test
