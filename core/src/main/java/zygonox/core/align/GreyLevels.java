@@ -46,6 +46,48 @@ final class GreyLevels {
       return cubic(a, b, c, d, v);
     }
 
+    /**
+     * The same less the mean of its wider surroundings: how a sky brightens towards dusk and how a
+     * lens darkens its corners says nothing of where the scene is, and would hold it in its place.
+     */
+    private Level unlit() {
+      int reachX = Math.min(SURROUNDINGS, (width - 1) / 2);
+      int reachY = Math.min(SURROUNDINGS, (height - 1) / 2);
+      float[] across = new float[grey.length];
+      for (int y = 0; y < height; y++) {
+        float sum = 0;
+        for (int x = -reachX; x <= reachX; x++) {
+          sum += at(x, y);
+        }
+        for (int x = 0; x < width; x++) {
+          across[y * width + x] = sum;
+          sum += at(x + reachX + 1, y) - at(x - reachX, y);
+        }
+      }
+      float[] own = new float[grey.length];
+      float[] sums = new float[width];
+      for (int y = -reachY; y <= reachY; y++) {
+        add(sums, across, y, 1);
+      }
+      float share = 1f / ((2 * reachX + 1) * (2 * reachY + 1));
+      for (int y = 0; y < height; y++) {
+        for (int x = 0; x < width; x++) {
+          own[y * width + x] = grey[y * width + x] - share * sums[x];
+        }
+        add(sums, across, y + reachY + 1, 1);
+        add(sums, across, y - reachY, -1);
+      }
+      return new Level(width, height, own);
+    }
+
+    /** Adds a row; beside the picture its outermost. */
+    private void add(float[] sums, float[] rows, int row, float times) {
+      int from = Math.max(0, Math.min(height - 1, row)) * width;
+      for (int x = 0; x < width; x++) {
+        sums[x] += times * rows[from + x];
+      }
+    }
+
     private float cubic(int i, float u) {
       return cubic(grey[i - 1], grey[i], grey[i + 1], grey[i + 2], u);
     }
@@ -55,16 +97,19 @@ final class GreyLevels {
     }
   }
 
+  /** How far the surroundings reach that a place's brightness is told against, in pixels. */
+  private static final int SURROUNDINGS = 16;
+
   private final int shrink;
   private final List<Level> levels = new ArrayList<>();
 
   private GreyLevels(int shrink, Level largest) {
     this.shrink = shrink;
-    levels.add(smoothed(smoothed(smoothed(largest))));
+    levels.add(smoothed(smoothed(smoothed(largest))).unlit());
     Level last = largest;
     while (last.width / 2 >= NARROWEST && last.height / 2 >= NARROWEST / 3) {
       last = halved(last);
-      levels.add(levels.size() == 1 ? smoothed(smoothed(last)) : smoothed(last));
+      levels.add((levels.size() == 1 ? smoothed(smoothed(last)) : smoothed(last)).unlit());
     }
   }
 

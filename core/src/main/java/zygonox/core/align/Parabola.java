@@ -41,6 +41,19 @@ final class Parabola {
     }
     int low = from;
     int high = to - 1;
+    // Where it would be, were it straight; the rest by halving.
+    double slope = (at(high) - at(low)) / (high - low);
+    double edge = slope > 0 ? whole + 1 : whole;
+    int guess = from + (int) ((edge - at(from)) / slope);
+    for (int tried = guess - 1; tried <= guess + 2; tried += 3) {
+      if (tried > low && tried < high) {
+        if (wholeAt(tried) == whole) {
+          low = tried;
+        } else {
+          high = tried;
+        }
+      }
+    }
     while (high - low > 1) {
       int middle = (low + high) >>> 1;
       if (wholeAt(middle) == whole) {

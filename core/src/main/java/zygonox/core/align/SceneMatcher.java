@@ -9,6 +9,7 @@ import org.hipparchus.linear.Array2DRowRealMatrix;
 import org.hipparchus.linear.ArrayRealVector;
 import org.hipparchus.linear.LUDecomposition;
 import org.hipparchus.linear.RealVector;
+import zygonox.core.stars.OrderStatistic;
 
 /**
  * Finds the projective map between two pictures of one scene. At the smallest size all shifts and
@@ -54,13 +55,21 @@ final class SceneMatcher {
   /** A place is one where brightness changes by so many times what noise alone does. */
   private static final float CLEAR = 1.4f;
 
+  /** Most of the way is gone by one in so many of them, and by no fewer than that. */
+  private static final int FEW = 7;
+
+  private static final int LEAST_FEW = 4000;
+
   private static final int ROUNDS = 20;
 
   /** Tukey's constant for 95 % efficiency. */
   private static final double TUKEY = 4.685;
 
   /** Places that move by less are where they belong, in pixels of a size. */
-  private static final double SETTLED = 0.003;
+  private static final double SETTLED = 0.004;
+
+  /** The same where a larger size, or more places, go on from there. */
+  private static final double NEAR = 0.03;
 
   private final GreyLevels reference;
   private final Freedom freedom;
@@ -68,7 +77,30 @@ final class SceneMatcher {
 
   /** The places of one size that are compared: where they are, and how brightness changes there. */
   private record Places(
-      int[] x, int[] y, float[] grey, float[] across, float[] down, float[] worth) {}
+      int[] x, int[] y, float[] grey, float[] across, float[] down, float[] worth) {
+    /** Every so many-th of them, while enough for any map are left. */
+    Places few() {
+      int every = Math.max(1, Math.min(FEW, x.length / LEAST_FEW));
+      int count = x.length / every;
+      Places few =
+          new Places(
+              new int[count],
+              new int[count],
+              new float[count],
+              new float[count],
+              new float[count],
+              new float[count]);
+      for (int i = 0; i < count; i++) {
+        few.x[i] = x[i * every];
+        few.y[i] = y[i * every];
+        few.grey[i] = grey[i * every];
+        few.across[i] = across[i * every];
+        few.down[i] = down[i * every];
+        few.worth[i] = worth[i * every];
+      }
+      return few;
+    }
+  }
 
   SceneMatcher(GreyLevels reference, Freedom freedom) {
     this.reference = reference;
@@ -210,7 +242,9 @@ final class SceneMatcher {
     for (int l = smallest; l >= 0; l--) {
       GreyLevels.Level level = frame.levels().get(l);
       int[] free = freedom == Freedom.SHIFT ? SHIFT : level.width() < SMALL ? AFFINE : PROJECTIVE;
-      map = settle(places.get(l), level, map, free);
+      // A few of the places go most of the way, all of them the rest at the full size.
+      map = settle(places.get(l).few(), level, map, free, NEAR);
+      map = map == null || l > 0 ? map : settle(places.get(l), level, map, free, SETTLED);
       if (map == null) {
         return Optional.empty();
       }
@@ -285,10 +319,27 @@ final class SceneMatcher {
     int right = Math.min(a.width(), b.width() - dx);
     int top = Math.max(0, -dy);
     int bottom = Math.min(a.height(), b.height() - dy);
+    float[] ones = a.grey();
+    float[] others = b.grey();
     for (int y = top; y < bottom; y += 2) {
+      int on = y * a.width();
+      int other = (y + dy) * b.width() + dx;
+      // Of one row floats are exact enough, and fast.
+      float one = 0;
+      float two = 0;
+      float oneSquares = 0;
+      float twoSquares = 0;
+      float products = 0;
       for (int x = left; x < right; x += 2) {
-        sums.add(a.grey()[y * a.width() + x], b.grey()[(y + dy) * b.width() + x + dx]);
+        float p = ones[on + x];
+        float q = others[other + x];
+        one += p;
+        two += q;
+        oneSquares += p * p;
+        twoSquares += q * q;
+        products += p * q;
       }
+      sums.add((right - left + 1) / 2, one, two, oneSquares, twoSquares, products);
     }
     double overlap = 4.0 * sums.count / ((double) a.width() * a.height());
     return sums.correlation() * Math.min(1, 0.7 + 0.3 * overlap);
@@ -325,6 +376,15 @@ final class SceneMatcher {
       ab += (double) one * other;
     }
 
+    void add(int more, double one, double other, double ones, double others, double products) {
+      count += more;
+      a += one;
+      b += other;
+      aa += ones;
+      bb += others;
+      ab += products;
+    }
+
     double correlation() {
       double va = aa - a * a / count;
       double vb = bb - b * b / count;
@@ -332,8 +392,13 @@ final class SceneMatcher {
     }
   }
 
-  /** Lets the places of one size pull the map right; null when they cannot. */
-  private Homography settle(Places at, GreyLevels.Level frame, Homography start, int[] free) {
+  /**
+   * Lets the places of one size pull the map right; null when they cannot.
+   *
+   * @param settled what a corner moves by at the last, in pixels of this size
+   */
+  private Homography settle(
+      Places at, GreyLevels.Level frame, Homography start, int[] free, double settled) {
     Homography map = start;
     int n = at.x.length;
     double half = Math.max(frame.width(), frame.height()) / 2.0;
@@ -350,7 +415,8 @@ final class SceneMatcher {
         return null;
       }
       double scale = scale(at, seen, off);
-      double[][] normal = new double[unknown][unknown];
+      // Row by row, from the diagonal on.
+      double[] upper = new double[unknown * (unknown + 1) / 2];
       double[] right = new double[unknown];
       for (int i = 0; i < n; i++) {
         if (Float.isNaN(seen[i])) {
@@ -370,15 +436,15 @@ final class SceneMatcher {
         row[free.length] = at.grey[i];
         row[free.length + 1] = 1;
         double difference = seen[i] - at.grey[i];
-        for (int r = 0; r < unknown; r++) {
+        for (int r = 0, k = 0; r < unknown; r++) {
           double weighted = weight * row[r];
           right[r] += weighted * difference;
           for (int c = r; c < unknown; c++) {
-            normal[r][c] += weighted * row[c];
+            upper[k++] += weighted * row[c];
           }
         }
       }
-      double[] step = solved(normal, right);
+      double[] step = solved(upper, right);
       if (step == null) {
         return null;
       }
@@ -394,7 +460,7 @@ final class SceneMatcher {
           moved = Math.max(moved, Math.hypot(nudge.x(x, y) - x, nudge.y(x, y) - y));
         }
       }
-      if (moved < SETTLED) {
+      if (moved < settled) {
         break;
       }
       if (!(moved < half)) {
@@ -426,12 +492,14 @@ final class SceneMatcher {
     return into.inverse().after(small).after(into);
   }
 
-  private static double[] solved(double[][] normal, double[] right) {
-    for (int r = 0; r < normal.length; r++) {
-      normal[r][r] *= 1 + 1e-9;
-      for (int c = 0; c < r; c++) {
-        normal[r][c] = normal[c][r];
+  private static double[] solved(double[] upper, double[] right) {
+    double[][] normal = new double[right.length][right.length];
+    for (int r = 0, k = 0; r < normal.length; r++) {
+      for (int c = r; c < normal.length; c++) {
+        normal[r][c] = upper[k];
+        normal[c][r] = upper[k++];
       }
+      normal[r][r] *= 1 + 1e-9;
     }
     try {
       RealVector solution =
@@ -476,8 +544,7 @@ final class SceneMatcher {
         sizes[k++] = Math.abs(off[i]);
       }
     }
-    Arrays.sort(sizes);
-    return Math.max(1e-5, 1.4826 * sizes[sizes.length / 2]);
+    return Math.max(1e-5, 1.4826 * OrderStatistic.select(sizes, sizes.length, sizes.length / 2));
   }
 
   /** The map in the frame's own pixels, and how well parts of the picture agree with it. */

@@ -35,12 +35,8 @@ final class GroundLight {
   private final double cellHigh;
   private final double arcmin;
 
-  /** Where the pixels of a lens that looks elsewhere than planned lie in the planned picture. */
-  private final int columnsOn;
-
-  private final int rowsOn;
-  private final float columnShare;
-  private final float rowShare;
+  /** Where pixels lie in the planned picture; null where that is where they are. */
+  private final Elsewhere elsewhere;
 
   /**
    * @param projection how the lens looks
@@ -63,14 +59,8 @@ final class GroundLight {
             ? (float) (RIPPLE / Math.sqrt(1 + exposure.seconds() / RIPPLE_SECONDS))
             : 0;
     arcmin = 60 * Math.toDegrees(1 / projection.focalPixels());
-    Vector middle = projection.forward();
-    boolean sees = planned.sees(middle);
-    double across = sees ? planned.x(middle) - projection.x(middle) : 0;
-    double down = sees ? planned.y(middle) - projection.y(middle) : 0;
-    columnsOn = (int) Math.floor(across);
-    rowsOn = (int) Math.floor(down);
-    columnShare = (float) (across - columnsOn);
-    rowShare = (float) (down - rowsOn);
+    boolean asPlanned = projection.forward().equals(planned.forward());
+    this.elsewhere = asPlanned ? null : new Elsewhere(projection, planned);
     // Tufts of heather; never finer than the pixels, or they would beat with them.
     cellWide = Math.max(14, 2.5 * arcmin);
     cellHigh = Math.max(5, 2.5 * arcmin);
@@ -84,19 +74,77 @@ final class GroundLight {
     }
     int shade = ground.shade(index);
     float own = shade > MILL ? 0.05f : shade > FAR ? 0.015f : 0.11f;
-    return own * (0.6f + 0.8f * texture(row + rowsOn, x + columnsOn));
+    return own * (0.6f + 0.8f * texture(row, x));
   }
 
-  /** The ground's own grain, by what of each of its pixels the frame's covers. */
+  /** The ground's own grain; of one that lies between four of its pixels a part of each. */
   private float texture(int row, int x) {
-    float upper = grain(row, x, 1, 0);
-    if (columnShare == 0 && rowShare == 0) {
-      return upper;
+    if (elsewhere == null) {
+      return grain(row, x, 1, 0);
     }
-    upper += columnShare * (grain(row, x + 1, 1, 0) - upper);
-    float lower = grain(row + 1, x, 1, 0);
-    lower += columnShare * (grain(row + 1, x + 1, 1, 0) - lower);
-    return upper + rowShare * (lower - upper);
+    double depth = elsewhere.depth(x, row);
+    double across = elsewhere.x(x, row, depth);
+    double down = elsewhere.y(x, row, depth);
+    int column = (int) Math.floor(across);
+    int line = (int) Math.floor(down);
+    float u = (float) (across - column);
+    float v = (float) (down - line);
+    float upper = grain(line, column, 1, 0);
+    upper += u * (grain(line, column + 1, 1, 0) - upper);
+    float lower = grain(line + 1, column, 1, 0);
+    lower += u * (grain(line + 1, column + 1, 1, 0) - lower);
+    return upper + v * (lower - upper);
+  }
+
+  /** From the pixels of a lens to those of the same lens as it was meant to look. */
+  private static final class Elsewhere {
+    /** Beside the planned picture by more than a right angle, nearly: anywhere will do. */
+    private static final double LEAST_DEPTH = 0.05;
+
+    private final double focal;
+    private final double middleX;
+    private final double middleY;
+    private final double plannedX;
+    private final double plannedY;
+    private final double[] right;
+    private final double[] up;
+    private final double[] forward;
+
+    Elsewhere(Projection look, Projection planned) {
+      focal = look.focalPixels();
+      middleX = look.x(look.forward());
+      middleY = look.y(look.forward());
+      plannedX = planned.x(planned.forward());
+      plannedY = planned.y(planned.forward());
+      right = along(look, planned.right());
+      up = along(look, planned.up());
+      forward = along(look, planned.forward());
+    }
+
+    /** How far along an axis of the planned look a pixel of the other lies: linear in both. */
+    private static double[] along(Projection look, Vector axis) {
+      return new double[] {
+        look.forward().dot(axis),
+        look.right().dot(axis) / look.focalPixels(),
+        -look.up().dot(axis) / look.focalPixels()
+      };
+    }
+
+    private double of(double[] linear, int x, int y) {
+      return linear[0] + linear[1] * (x - middleX) + linear[2] * (y - middleY);
+    }
+
+    double depth(int x, int y) {
+      return Math.max(LEAST_DEPTH, of(forward, x, y));
+    }
+
+    double x(int x, int y, double depth) {
+      return plannedX + focal * of(right, x, y) / depth;
+    }
+
+    double y(int x, int y, double depth) {
+      return plannedY - focal * of(up, x, y) / depth;
+    }
   }
 
   /** One of 256 steps from 0 to 1 for each cell. */
@@ -107,18 +155,21 @@ final class GroundLight {
   }
 
   /**
-   * Adds the light of lamps, which is warm, to what is near enough for them.
+   * Adds the light of lamps, which is warm.
    *
    * @param lit electrons that a lamp as bright as the sky would give
    */
   void addTorches(float[] light, int at, int x, int row, float lit) {
-    int shade = ground.shade(row * width + x);
-    if (torches.isEmpty() || shade <= FAR) {
+    if (torches.isEmpty()) {
       return;
     }
-    float own = shade > MILL ? 1 : PALE_PAINT;
+    int shade = ground.shade(row * width + x);
     Direction d = projection.towards(x, row).direction();
     for (Happening.Torch torch : torches) {
+      if (torch.near() && shade <= FAR) {
+        continue;
+      }
+      float own = torch.near() && shade <= MILL ? PALE_PAINT : 1;
       double off = Angle.signed(d.azimuthDeg() - torch.azimuthDeg()) / torch.radiusDeg();
       float lamp = (float) (torch.brightness() * Math.exp(-off * off / 2) * own * lit);
       light[at] += 1.3f * lamp;

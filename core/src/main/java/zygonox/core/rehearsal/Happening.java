@@ -53,8 +53,15 @@ sealed interface Happening {
    * @param azimuthDeg where its light falls
    * @param radiusDeg how wide
    * @param brightness light on the ground, as a multiple of what the sky gives it
+   * @param near whether it only reaches what is near: a lamp in the hand, not a beam
    */
-  record Torch(Instant from, Instant to, double azimuthDeg, double radiusDeg, double brightness)
+  record Torch(
+      Instant from,
+      Instant to,
+      double azimuthDeg,
+      double radiusDeg,
+      double brightness,
+      boolean near)
       implements Happening {}
 
   /**

@@ -101,7 +101,8 @@ public final class Happenings {
               at.plusSeconds(4),
               facing.azimuthDeg() + wide * 0.3 * (random.nextDouble() - 0.5),
               wide * 0.12,
-              120);
+              40,
+              false);
       case WIND -> {
         long half = (long) (1000 * run * 0.12) + 1;
         yield new Happening.Wind(at.minusMillis(half), at.plusMillis(half), 2.2);
@@ -163,7 +164,8 @@ public final class Happenings {
               on.plusMillis((long) (600 * shot.exposureSeconds())),
               program.facing().azimuthDeg() + PAINTED_SHARE * wide * across,
               wide * 0.03,
-              PAINTERS_LAMP * (0.7 + 0.6 * random.nextDouble())));
+              PAINTERS_LAMP * (0.7 + 0.6 * random.nextDouble()),
+              true));
     }
     return strokes;
   }

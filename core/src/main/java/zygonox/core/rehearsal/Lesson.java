@@ -148,7 +148,9 @@ public record Lesson(
               List.of(new Happening.Bump(middle.plusSeconds(30), 0.25 + 0.05 * (seed % 4), -0.1));
           case CLOUD -> List.of(new Happening.Cloud(start.plusSeconds(40), end, 0.98));
           case HIGHLIGHTS_CLIPPED ->
-              List.of(new Happening.Torch(start, end, program.facing().azimuthDeg(), 14, GLARING));
+              List.of(
+                  new Happening.Torch(
+                      start, end, program.facing().azimuthDeg(), 14, GLARING, false));
           case TIMER_MISSET -> List.of(new Happening.MissetTimer());
           default -> List.of();
         });

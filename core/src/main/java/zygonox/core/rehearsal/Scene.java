@@ -218,7 +218,8 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline) {
     private void fillBelow(int level, DoubleUnaryOperator edgeDeg) {
       colour(level);
       double step = 0.25;
-      // Each reaches two pixels into the next: else the sky would shine through their smoothed seams.
+      // Each reaches two pixels into the next: else the sky would shine through their smoothed
+      // seams.
       double seam = Math.toDegrees(2 / projection.focalPixels());
       for (double a = 0; a < 360; a += step) {
         double b = a + step + seam;
