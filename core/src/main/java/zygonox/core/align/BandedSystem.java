@@ -82,7 +82,7 @@ final class BandedSystem {
         } else if (sum > 0) {
           row[reach] = Math.sqrt(sum);
         } else {
-          throw new ArithmeticException("unknown " + i + " is not told by any observation");
+          throw new ArithmeticException("unknown " + i);
         }
       }
     }

@@ -93,4 +93,12 @@ public record ClipRecipe(
     return new ClipRecipe(
         rate, size, smoothRamp, deflicker, flickerWindow, trails, tone, steady, other, quality);
   }
+
+  /**
+   * @param other 1 to 100 per cent
+   */
+  public ClipRecipe withQuality(int other) {
+    return new ClipRecipe(
+        rate, size, smoothRamp, deflicker, flickerWindow, trails, tone, steady, codec, other);
+  }
 }

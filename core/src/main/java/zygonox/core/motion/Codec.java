@@ -58,12 +58,26 @@ public enum Codec {
     };
   }
 
+  /** Whether a file of that name can hold it. */
+  public boolean fits(Path file) {
+    return this == STILLS ? ending(file).isEmpty() : endings.contains(ending(file));
+  }
+
+  /** A file's name with the ending that this has mostly; one that fits already stays. */
+  public String named(String file) {
+    if (fits(Path.of(file))) {
+      return file;
+    }
+    String stem = file.replaceFirst("\\.[^./\\\\]*$", "");
+    return this == STILLS ? stem : stem + "." + endings.get(0);
+  }
+
   /**
    * @throws InvalidInput when a file of that name cannot hold it
    */
   public Codec checked(Path file) {
     usual(file);
-    if (this != STILLS && !endings.contains(ending(file))) {
+    if (this != STILLS && !fits(file)) {
       throw InvalidInput.about(
           "codec",
           Phrasebook.say("refused.codec-not-in", term(), file, String.join(", ", endings)));

@@ -14,38 +14,77 @@ import zygonox.core.recipe.Recipe;
  * it is kept: a recipe is for what it does.
  */
 enum Purpose {
-  EVERY_LIGHT(BlendMethod.LIGHTEN, Align.NONE),
-  STAR_TRAILS(BlendMethod.LIGHTEN, Align.NONE, Care.LINES, Care.GAPS),
-  SKY_OVER_GROUND(BlendMethod.CLIPPED_MEAN, Align.STARS, Care.GROUND),
-  SKY(BlendMethod.CLIPPED_MEAN, Align.STARS),
-  SMOOTH_WATER(BlendMethod.MEAN, Align.NONE),
-  EMPTY_PLACE(BlendMethod.MEDIAN, Align.NONE),
-  QUIET_BURST(BlendMethod.MEAN, Align.SCENE),
-  FINER_BURST(BlendMethod.MEAN, Align.SCENE, 2),
+  EVERY_LIGHT(Align.NONE, BlendMethod.LIGHTEN) {
+    @Override
+    boolean isMetBy(Recipe recipe) {
+      return super.isMetBy(recipe) && !mends(recipe);
+    }
+
+    @Override
+    Recipe serve(Recipe now, FrameSet set) {
+      Recipe served = super.serve(now, set);
+      return Care.GAPS.with(Care.LINES.with(served, false, set), false, set);
+    }
+  },
+  STAR_TRAILS(Align.NONE, BlendMethod.LIGHTEN) {
+    @Override
+    boolean isMetBy(Recipe recipe) {
+      return super.isMetBy(recipe) && mends(recipe);
+    }
+
+    @Override
+    Recipe serve(Recipe now, FrameSet set) {
+      Recipe served = super.serve(now, set);
+      return Care.GAPS.with(Care.LINES.with(served, true, set), true, set);
+    }
+  },
+  SKY_OVER_GROUND(Align.STARS, BlendMethod.CLIPPED_MEAN, BlendMethod.MEAN, BlendMethod.MEDIAN) {
+    @Override
+    boolean isMetBy(Recipe recipe) {
+      return super.isMetBy(recipe.withGround(Optional.empty())) && Care.GROUND.isOn(recipe);
+    }
+
+    @Override
+    Recipe serve(Recipe now, FrameSet set) {
+      return ofASky(Care.GROUND.with(super.serve(now, set), true, set), set);
+    }
+  },
+  SKY(Align.STARS, BlendMethod.CLIPPED_MEAN, BlendMethod.MEAN, BlendMethod.MEDIAN) {
+    @Override
+    Recipe serve(Recipe now, FrameSet set) {
+      return ofASky(super.serve(now, set), set);
+    }
+  },
+  SMOOTH_WATER(Align.NONE, BlendMethod.MEAN),
+  EMPTY_PLACE(Align.NONE, BlendMethod.MEDIAN),
+  QUIET_BURST(Align.SCENE, BlendMethod.MEAN, BlendMethod.CLIPPED_MEAN, BlendMethod.MEDIAN),
+  FINER_BURST(Align.SCENE, BlendMethod.MEAN, BlendMethod.CLIPPED_MEAN, BlendMethod.MEDIAN) {
+    @Override
+    boolean isMetBy(Recipe recipe) {
+      return super.isMetBy(recipe.withScale(1)) && recipe.scale() > 1;
+    }
+
+    @Override
+    Recipe serve(Recipe now, FrameSet set) {
+      return super.serve(now, set).withScale(2);
+    }
+  },
   /** Whatever the others do not tell. */
-  OWN(null, null);
+  OWN(Align.NONE) {
+    @Override
+    Recipe serve(Recipe now, FrameSet set) {
+      return now;
+    }
+  };
 
-  /** What tells one purpose from another, in order; the rest may be set either way. */
-  private static final List<Care> TELLING = List.of(Care.LINES, Care.GAPS, Care.GROUND, Care.RED);
-
-  /** What any sky is better with, where the frames have it. */
-  private static final List<Care> OF_A_SKY =
-      List.of(Care.DARKS, Care.FLATS, Care.HOT_PIXELS, Care.GROUND_FRAMES);
-
-  private final BlendMethod method;
   private final Align align;
-  private final int scale;
-  private final List<Care> cares;
 
-  Purpose(BlendMethod method, Align align, Care... cares) {
-    this(method, align, 1, cares);
-  }
+  /** Those that serve it, the usual one first. */
+  private final List<BlendMethod> methods;
 
-  Purpose(BlendMethod method, Align align, int scale, Care... cares) {
-    this.method = method;
+  Purpose(Align align, BlendMethod... methods) {
     this.align = align;
-    this.scale = scale;
-    this.cares = List.of(cares);
+    this.methods = List.of(methods);
   }
 
   /** What a recipe is for. */
@@ -58,11 +97,12 @@ enum Purpose {
     return Stream.of(values()).filter(p -> p != OWN || now == OWN).toList();
   }
 
-  private boolean isMetBy(Recipe recipe) {
-    return recipe.method() == method
+  boolean isMetBy(Recipe recipe) {
+    return methods.contains(recipe.method())
         && recipe.align() == align
-        && recipe.scale() == scale
-        && TELLING.stream().filter(c -> c.isOn(recipe)).toList().equals(cares);
+        && recipe.scale() == 1
+        && recipe.ground().isEmpty()
+        && recipe.red().isEmpty();
   }
 
   /**
@@ -70,18 +110,24 @@ enum Purpose {
    * chosen, calibrated and developed stays.
    */
   Recipe serve(Recipe now, FrameSet set) {
-    if (this == OWN) {
-      return now;
-    }
-    Recipe served = now.withMethod(method).withAlign(align, Optional.empty()).withScale(scale);
-    for (Care care : TELLING) {
-      served = care.with(served, cares.contains(care), set);
-    }
-    for (Care care : OF_A_SKY) {
-      if (align == Align.STARS && care.isPossible(served, set)) {
-        served = care.with(served, true, set);
-      }
+    return now.withMethod(methods.get(0))
+        .withAlign(align, Optional.empty())
+        .withScale(1)
+        .withGround(Optional.empty())
+        .withRed(Optional.empty())
+        .withMending(now.mending().withGaps(false));
+  }
+
+  /** With what any sky is better for, where the frames have it. */
+  private static Recipe ofASky(Recipe recipe, FrameSet set) {
+    Recipe served = recipe;
+    for (Care care : List.of(Care.DARKS, Care.FLATS, Care.HOT_PIXELS, Care.GROUND_FRAMES)) {
+      served = care.isPossible(served, set) ? care.with(served, true, set) : served;
     }
     return served;
+  }
+
+  private static boolean mends(Recipe recipe) {
+    return Care.LINES.isOn(recipe) || Care.GAPS.isOn(recipe);
   }
 }

@@ -18,7 +18,7 @@ import zygonox.core.work.Workroom;
 /**
  * A clip that is about to be made.
  *
- * @param recipe how; what it is follows the target's name
+ * @param recipe how; what cannot be in a file of the target's name follows that
  * @param frames of what
  * @param target the file, or the folder
  */
@@ -26,7 +26,7 @@ record ClipJob(ClipRecipe recipe, FrameSet frames, Path target) {
   ClipResult run(WholeFile.IfPresent present, Progress progress, Cancellation cancellation)
       throws IOException {
     Files.createDirectories(target.toAbsolutePath().getParent());
-    ClipRecipe whole = recipe.withCodec(Codec.usual(target));
+    ClipRecipe whole = recipe.codec().fits(target) ? recipe : recipe.withCodec(Codec.usual(target));
     Workroom room = new Workroom(Workroom.usualMemory(), Optional.empty(), progress, cancellation);
     return new ClipMaker(whole, StillFormat.JPEG).make(frames, target, present, room);
   }

@@ -89,6 +89,7 @@ final class ClipPage implements Page {
     target.setPrefColumnCount(24);
     target.setAccessibleText(Words.say("save.name"));
     target.setOnAction(e -> make(WholeFile.IfPresent.REFUSE));
+    target.focusedProperty().subscribe(in -> nameIsTold(in));
     Label hint = new Label(Words.say("motion.target-hint"));
     hint.getStyleClass().add("field-name");
     HBox saves = new HBox(8, play, saveName, target, hint);
@@ -123,6 +124,13 @@ final class ClipPage implements Page {
     changed();
   }
 
+  /** The sentence follows the name once it is typed, and the name the sentence. */
+  private void nameIsTold(boolean stillTyped) {
+    if (!stillTyped) {
+      model.named(target.getText());
+    }
+  }
+
   @Override
   public void leave() {
     inView = false;
@@ -134,6 +142,9 @@ final class ClipPage implements Page {
   }
 
   private void changed() {
+    if (!target.isFocused()) {
+      target.setText(model.recipe().codec().named(target.getText().strip()));
+    }
     make.setDisable(!model.canMake());
     play.setDisable(!model.canMake());
     if (inView && !model.frames().equals(gathered)) {
@@ -258,6 +269,7 @@ final class ClipPage implements Page {
     if (!model.canMake()) {
       return;
     }
+    model.named(target.getText());
     Path to = model.folder().resolve(target.getText().strip());
     ClipJob job = model.job(to);
     workplace

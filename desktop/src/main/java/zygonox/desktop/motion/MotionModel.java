@@ -1,5 +1,6 @@
 package zygonox.desktop.motion;
 
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -21,9 +22,11 @@ import zygonox.core.motion.LightCourse;
 import zygonox.core.motion.PictureSize;
 import zygonox.core.motion.Sequence;
 import zygonox.core.motion.SmallPicture;
+import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.Raster;
 import zygonox.core.words.MotionWords;
 import zygonox.core.words.Words;
+import zygonox.core.work.LogFile;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
@@ -124,6 +127,19 @@ public final class MotionModel {
       night.edit("clip", night.night().withClip(changed));
     }
     refresh();
+  }
+
+  /** The clip is to have a name: it becomes what its ending says, where it cannot be what it is. */
+  void named(String name) {
+    try {
+      Path file = Path.of(name.strip());
+      if (!recipe.codec().fits(file)) {
+        edit(recipe.withCodec(Codec.usual(file)));
+      }
+    } catch (InvalidInput | InvalidPathException e) {
+      // Said when the clip is to be made; until then it may still be being typed.
+      LogFile.note(name, e);
+    }
   }
 
   /** The sequence in work, counting from 0: the longest, where nothing else was said. */

@@ -10,11 +10,13 @@ import java.util.stream.IntStream;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.motion.ClipBytes;
 import zygonox.core.motion.ClipRecipe;
+import zygonox.core.motion.Codec;
 import zygonox.core.motion.FrameRate;
 import zygonox.core.motion.PictureSize;
 import zygonox.core.motion.Trails;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Notation;
 import zygonox.core.words.MotionWords;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Part;
@@ -40,6 +42,8 @@ final class MotionSentence {
 
   /** How long trails are when they are chosen: about a second of the clip. */
   private static final int USUAL_TRAIL = 30;
+
+  private static final int QUALITY_STEP = 5;
 
   private final MotionModel model;
   private final FrameSet set;
@@ -122,6 +126,19 @@ final class MotionSentence {
                             now.trails().kind(), Math.max(2, now.trails().frames() + 5 * by))));
       }
     }
+    builder
+        .say(Words.say("motion.s-save"))
+        .set(
+            Settings.choice(
+                "codec",
+                now.codec(),
+                List.of(Codec.values()),
+                c -> Words.say("motion.codec." + c),
+                c -> Words.say("motion.codec-means." + c),
+                c -> model.edit(now.withCodec(c))));
+    if (now.quality() != ClipRecipe.USUAL_QUALITY) {
+      builder.say(Words.say("motion.s-quality")).set(quality());
+    }
     List<Part.Offer> offers = offers();
     if (!offers.isEmpty()) {
       builder.say(", ").offer(new Part.Offers("more", Words.say("blend.s-more"), offers));
@@ -185,6 +202,22 @@ final class MotionSentence {
         by -> sizes.get(Math.floorMod(Math.max(0, sizes.indexOf(own)) + by, sizes.size())));
   }
 
+  private Setting quality() {
+    return Settings.number(
+        "quality",
+        Notation.NUMBER::parse,
+        Words.number(now.quality()),
+        now.quality(),
+        v -> v + QUALITY_STEP,
+        v -> v - QUALITY_STEP,
+        v -> now.withQuality((int) Math.round(v)),
+        r ->
+            Words.say(
+                "motion.quality-means",
+                new ByteSize(ClipBytes.foretold(r, model.size(), model.frames().size()))),
+        model::edit);
+  }
+
   private static String text(PictureSize size) {
     return Words.say("motion.size", size.width(), size.height());
   }
@@ -217,6 +250,13 @@ final class MotionSentence {
                 Words.say("motion.trails-mean." + kind),
                 () -> model.edit(now.withTrails(trails(kind)))));
       }
+    }
+    if (now.quality() == ClipRecipe.USUAL_QUALITY) {
+      offers.add(
+          new Part.Offer(
+              Words.say("motion.offer-quality"),
+              Words.say("motion.offer-quality-means"),
+              () -> model.edit(now.withQuality(now.quality() + QUALITY_STEP))));
     }
     return offers;
   }

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.frame.Frame;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.motion.ClipLight;
+import zygonox.core.motion.Codec;
 import zygonox.core.motion.FrameRate;
 import zygonox.core.motion.LightCourse;
 import zygonox.core.motion.SmallPicture;
@@ -71,7 +72,26 @@ class MotionModelTest {
     assertThat(sentence())
         .isEqualTo(
             "Make a clip of 48 frames from 20:40 at 30 a second, 1.6 s long, 960 by 640, take out"
-                + " the steps of exposure and the flicker, and ...");
+                + " the steps of exposure and the flicker, and save it as VP9, and ...");
+  }
+
+  @Test
+  void theNameAndTheSentenceTellTheSame() {
+    load();
+    model.named("night.mp4");
+    assertThat(sentence()).contains("save it as VP9");
+    model.edit(model.recipe().withCodec(Codec.H264));
+    assertThat(sentence()).contains("save it as H.264");
+    assertThat(Codec.H264.named("results/night.webm")).isEqualTo("results/night.mp4");
+    model.named("night.webm");
+    assertThat(sentence()).contains("save it as VP9");
+    model.named("night");
+    assertThat(sentence()).contains("save it as numbered pictures");
+    assertThat(Codec.STILLS.named("a.b/night.webm")).isEqualTo("a.b/night");
+    model.named("night.tiffany");
+    assertThat(sentence()).contains("save it as numbered pictures");
+    model.edit(model.recipe().withQuality(90));
+    assertThat(sentence()).contains("numbered pictures at a quality of 90, and");
   }
 
   @Test
