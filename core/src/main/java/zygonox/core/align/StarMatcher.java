@@ -1,7 +1,9 @@
 package zygonox.core.align;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import zygonox.core.align.HomographyFit.Pair;
@@ -25,6 +27,9 @@ final class StarMatcher {
 
   private static final double[] NETS = {2 * LOOSE_PIXELS, LOOSE_PIXELS, TIGHT_PIXELS, TIGHT_PIXELS};
 
+  /** Two cameras' pixels on the sky, and the edges of wide lenses, differ by less; our choice. */
+  private static final double MOST_SCALE = 6;
+
   /** Rounds in which a bending may reach out to further stars, at the most. */
   private static final int MOST_ROUNDS = 10;
 
@@ -42,7 +47,7 @@ final class StarMatcher {
   private final List<FoundStar> reference;
   private final PixelLayout layout;
   private final StarGrid grid;
-  private final Triangles triangles;
+  private final Map<Integer, Triangles> triangles = new HashMap<>();
 
   /**
    * @param layout of the reference
@@ -51,7 +56,6 @@ final class StarMatcher {
     this.reference = reference;
     this.layout = layout;
     this.grid = new StarGrid(reference);
-    this.triangles = new Triangles(reference);
   }
 
   /**
@@ -87,15 +91,28 @@ final class StarMatcher {
         return isStill(near.get()) ? moving(stars).or(() -> near) : near;
       }
     }
-    return fit(triangles.pairs(stars), stars).filter(m -> m.inliers() >= enough);
+    return byShape(stars, enough).map(m -> isStill(m) ? moving(stars).orElse(m) : m);
   }
 
-  /** Whether nothing moves: hot pixels do not either, and may be all that agrees. */
-  private boolean isStill(Match match) {
-    return reference.stream()
+  private Optional<Match> byShape(List<FoundStar> stars, int enough) {
+    int most = Math.min(stars.size(), reference.size());
+    for (int size : Triangles.SIZES) {
+      Triangles own = triangles.computeIfAbsent(size, m -> new Triangles(reference, m));
+      Optional<Match> match = fit(own.pairs(stars), stars).filter(m -> m.inliers() >= enough);
+      if (match.isPresent() || most <= size) {
+        return match;
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** Whether nothing moves that agrees: hot pixels and lamps do not either. */
+  private static boolean isStill(Match match) {
+    Homography map = match.map();
+    return match.misses().stream()
         .allMatch(
-            s ->
-                Math.hypot(match.map().x(s.x(), s.y()) - s.x(), match.map().y(s.x(), s.y()) - s.y())
+            m ->
+                Math.hypot(map.x(m.x(), m.y()) - m.x(), map.y(m.x(), m.y()) - m.y())
                     < STILL_PIXELS);
   }
 
@@ -112,10 +129,7 @@ final class StarMatcher {
       return Optional.empty();
     }
     StarMatcher among = new StarMatcher(others, layout);
-    return among
-        .fit(among.triangles.pairs(own), own)
-        .filter(m -> m.inliers() >= enough)
-        .filter(m -> !isStill(m));
+    return among.byShape(own, enough).filter(m -> !isStill(m));
   }
 
   private static List<FoundStar> free(List<FoundStar> stars, StarGrid of) {
@@ -189,7 +203,27 @@ final class StarMatcher {
         agreeing.stream().map(placement::miss).toList());
   }
 
-  private static Homography draw(List<Pair> candidates) {
+  /**
+   * Whether a map is one between two looks at the same sky: not mirrored, and nowhere in the
+   * picture more than {@value #MOST_SCALE} times larger or smaller. Others fold the picture onto a
+   * line, on which many stars seem to agree.
+   */
+  private boolean isSound(Homography map) {
+    for (double x : new double[] {0, layout.width() / 2.0, layout.width()}) {
+      for (double y : new double[] {0, layout.height() / 2.0, layout.height()}) {
+        double across = map.x(x + 1, y) - map.x(x, y);
+        double down = map.y(x, y + 1) - map.y(x, y);
+        double area =
+            across * down - (map.x(x, y + 1) - map.x(x, y)) * (map.y(x + 1, y) - map.y(x, y));
+        if (!(area > 1 / (MOST_SCALE * MOST_SCALE) && area < MOST_SCALE * MOST_SCALE)) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
+  private Homography draw(List<Pair> candidates) {
     if (candidates.size() < HomographyFit.FEWEST_PAIRS) {
       return null;
     }
@@ -203,7 +237,7 @@ final class StarMatcher {
         four.add(candidates.get(random.nextInt(candidates.size())));
       }
       Homography map = HomographyFit.through(four);
-      if (map == null) {
+      if (map == null || !isSound(map)) {
         continue;
       }
       int agree = 0;

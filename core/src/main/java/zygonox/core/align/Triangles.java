@@ -11,8 +11,11 @@ import zygonox.core.stars.FoundStar;
  * side as shares of the longest, which neither shift, turn nor scale changes.
  */
 final class Triangles {
-  /** Stars that make triangles: with 35 there are 6,545. */
-  private static final int STARS = 35;
+  /**
+   * Stars that make triangles: with 35 there are 6,545, which is fast; where two frames have few of
+   * their brightest in common more are tried, up to 54,740.
+   */
+  static final List<Integer> SIZES = List.of(35, 50, 70);
 
   /** How far shapes may differ; a wide lens bends them by a percent or two as the sky turns. */
   private static final double LIKE = 0.012;
@@ -25,38 +28,52 @@ final class Triangles {
   /** Corners in the order: opposite the longest, the middle and the shortest side. */
   private record Triangle(int a, int b, int c, double middle, double shortest, boolean clockwise) {}
 
+  private final int most;
   private final List<FoundStar> stars;
-  private final List<List<Triangle>> byMiddle = new ArrayList<>();
 
-  Triangles(List<FoundStar> stars) {
-    this.stars = stars.subList(0, Math.min(STARS, stars.size()));
-    for (int i = 0; i <= CELLS; i++) {
-      byMiddle.add(new ArrayList<>());
+  /** By both shares, in cells. */
+  private final List<List<Triangle>> byShape = new ArrayList<>();
+
+  /**
+   * @param most how many of the brightest to use
+   */
+  Triangles(List<FoundStar> stars, int most) {
+    this.most = most;
+    this.stars = stars.subList(0, Math.min(most, stars.size()));
+    for (int i = 0; i < CELLS * CELLS; i++) {
+      byShape.add(new ArrayList<>());
     }
     for (Triangle t : triangles(this.stars)) {
-      byMiddle.get((int) (t.middle * CELLS)).add(t);
+      byShape.get(cell(t.middle) * CELLS + cell(t.shortest)).add(t);
     }
   }
 
   /** Pairs of another picture's stars with this one's, the surest first. */
   List<Pair> pairs(List<FoundStar> others) {
-    List<FoundStar> bright = others.subList(0, Math.min(STARS, others.size()));
+    List<FoundStar> bright = others.subList(0, Math.min(most, others.size()));
     int[][] votes = new int[bright.size()][stars.size()];
     for (Triangle t : triangles(bright)) {
-      int cell = (int) (t.middle * CELLS);
-      for (int c = Math.max(0, cell - 1); c <= Math.min(CELLS, cell + 1); c++) {
-        for (Triangle like : byMiddle.get(c)) {
-          if (like.clockwise == t.clockwise
-              && Math.abs(like.middle - t.middle) < LIKE
-              && Math.abs(like.shortest - t.shortest) < LIKE) {
-            votes[t.a][like.a]++;
-            votes[t.b][like.b]++;
-            votes[t.c][like.c]++;
-          }
+      for (int m = cell(t.middle - LIKE); m <= cell(t.middle + LIKE); m++) {
+        for (int s = cell(t.shortest - LIKE); s <= cell(t.shortest + LIKE); s++) {
+          byShape.get(m * CELLS + s).forEach(like -> vote(t, like, votes));
         }
       }
     }
     return elected(bright, votes);
+  }
+
+  private static int cell(double share) {
+    return Math.max(0, Math.min(CELLS - 1, (int) (share * CELLS)));
+  }
+
+  private static void vote(Triangle t, Triangle like, int[][] votes) {
+    if (like.clockwise == t.clockwise
+        && Math.abs(like.middle - t.middle) < LIKE
+        && Math.abs(like.shortest - t.shortest) < LIKE) {
+      votes[t.a][like.a]++;
+      votes[t.b][like.b]++;
+      votes[t.c][like.c]++;
+    }
   }
 
   private List<Pair> elected(List<FoundStar> bright, int[][] votes) {
