@@ -1,7 +1,6 @@
 package zygonox.core.mend;
 
 import java.util.List;
-import java.util.Optional;
 import zygonox.core.align.Homography;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
@@ -79,7 +78,7 @@ final class BridgedLight implements LightSource {
   @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
     if (earlier == null) {
-      earlier = new RowWindow(own, 2 * reach + 1, Optional.of(still));
+      earlier = new RowWindow(own, 2 * reach + 1, still);
     }
     for (int y = 0; y < rows; y++) {
       int row = firstRow + y;
@@ -100,7 +99,7 @@ final class BridgedLight implements LightSource {
     }
     try {
       if (later == null) {
-        later = new RowWindow(opener.open(), 2 * reach + 1, Optional.of(still));
+        later = new RowWindow(opener.open(), 2 * reach + 1, still);
       }
       later.hold(row - reach, row + reach);
       return true;
@@ -151,10 +150,25 @@ final class BridgedLight implements LightSource {
     }
     earlier.at(u, v);
     later.at(nextU, nextV);
-    for (int c = 0; c < layout.channels(); c++) {
-      int place = at + c * layout.width();
-      into[place] = Math.max(into[place], Math.min(earlier.sample(c), later.sample(c)));
+    // A star is brighter than what is there in all channels or in none: one tells, most often.
+    if (!brightens(layout.channels() / 2, into, at)) {
+      return;
     }
+    for (int c = 0; c < layout.channels(); c++) {
+      if (c != layout.channels() / 2) {
+        brightens(c, into, at);
+      }
+    }
+  }
+
+  private boolean brightens(int channel, float[] into, int at) {
+    int place = at + channel * layout.width();
+    float light = Math.min(earlier.sample(channel), later.sample(channel));
+    if (light <= into[place]) {
+      return false;
+    }
+    into[place] = light;
+    return true;
   }
 
   @Override

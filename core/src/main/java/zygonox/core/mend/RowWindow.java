@@ -25,6 +25,9 @@ final class RowWindow {
 
   private static final int SAMPLED = 16;
 
+  /** Rows for which what is usual is told once: the sky does not change so fast. */
+  private static final int LIMITED_ROWS = 4;
+
   /** Light beyond the usual of its piece, in what is usual there, that stands out. */
   private static final float STANDS_OUT = 2.7f;
 
@@ -47,10 +50,13 @@ final class RowWindow {
   private final float[] down = new float[TAPS];
   private final int[] lines = new int[TAPS];
   private final float[] some = new float[SAMPLED];
+  private final float[] limits;
   private int lowest;
   private int beyond;
 
   /**
+   * Rows alone: where light stands out in them is not asked for.
+   *
    * @param reach rows that are wanted at a time, at the most
    */
   RowWindow(LightSource source, int reach) {
@@ -60,7 +66,11 @@ final class RowWindow {
   /**
    * @param still what does not stand out, however bright
    */
-  RowWindow(LightSource source, int reach, Optional<StillLight> still) {
+  RowWindow(LightSource source, int reach, StillLight still) {
+    this(source, reach, Optional.of(still));
+  }
+
+  private RowWindow(LightSource source, int reach, Optional<StillLight> still) {
     this.still = still;
     this.source = source;
     this.layout = source.layout();
@@ -68,6 +78,7 @@ final class RowWindow {
     this.rows = new float[held * layout.rowSamples()];
     this.pieces = (layout.width() + PIECE - 1) / PIECE;
     this.sum = new float[layout.width()];
+    this.limits = new float[pieces];
     this.bright = new long[held * (pieces + 2)];
     this.strip = new float[STRIP_ROWS * layout.rowSamples()];
   }
@@ -105,7 +116,9 @@ final class RowWindow {
         int slot = (beyond + y) % held;
         System.arraycopy(
             strip, y * layout.rowSamples(), rows, slot * layout.rowSamples(), layout.rowSamples());
-        mark(strip, y * layout.rowSamples(), beyond + y, slot);
+        if (still.isPresent()) {
+          mark(strip, y * layout.rowSamples(), beyond + y, slot, still.get().sums());
+        }
       }
       beyond += count;
     }
@@ -123,30 +136,36 @@ final class RowWindow {
     }
   }
 
-  private void mark(float[] from, int at, int row, int slot) {
+  private void mark(float[] from, int at, int row, int slot, float[] unmoved) {
     int width = layout.width();
     sum(from, at, layout, sum);
+    boolean fresh = row % LIMITED_ROWS == 0 || row == lowest;
     for (int p = 0; p < pieces; p++) {
       int start = p * PIECE;
       int end = Math.min(width, start + PIECE);
-      int step = Math.max(1, (end - start) / SAMPLED);
-      int count = 0;
-      for (int x = start; x < end && count < SAMPLED; x += step) {
-        some[count++] = sum[x];
+      if (fresh) {
+        limits[p] = limit(start, end);
       }
-      Arrays.sort(some, 0, count);
-      float usual = some[count / 2];
-      float limit = usual + Math.max(LEAST, STANDS_OUT * (usual - some[count / 6]));
+      float limit = limits[p];
       long bits = 0;
       for (int x = start; x < end; x++) {
-        bits |= sum[x] > limit && moves(x, row) ? 1L << x : 0;
+        boolean moves = sum[x] > BEYOND_STILL * unmoved[row * width + x];
+        bits |= sum[x] > limit && moves ? 1L << x : 0;
       }
       bright[slot * (pieces + 2) + p + 1] = bits;
     }
   }
 
-  private boolean moves(int x, int row) {
-    return still.isEmpty() || sum[x] > BEYOND_STILL * still.get().sums()[row * layout.width() + x];
+  /** What stands out in a piece of a row, by what is usual in it. */
+  private float limit(int start, int end) {
+    int step = Math.max(1, (end - start) / SAMPLED);
+    int count = 0;
+    for (int x = start; x < end && count < SAMPLED; x += step) {
+      some[count++] = sum[x];
+    }
+    Arrays.sort(some, 0, count);
+    float usual = some[count / 2];
+    return usual + Math.max(LEAST, STANDS_OUT * (usual - some[count / 6]));
   }
 
   /** Copies a row that is held. */

@@ -24,12 +24,13 @@ import zygonox.core.work.Workroom;
  * @param recipe how
  * @param frames of what
  * @param target the file that is made
+ * @param scratch where files go that are needed while it works; empty: beside the target
  * @param title the recipe as a sentence
  */
-public record BlendJob(Recipe recipe, FrameSet frames, Path target, String title) {
+public record BlendJob(
+    Recipe recipe, FrameSet frames, Path target, Optional<Path> scratch, String title) {
   public BlendResult run(BlendWatcher watcher, Cancellation cancellation) {
-    Workroom room =
-        new Workroom(Workroom.usualMemory(), Optional.empty(), Progress.NONE, cancellation);
+    Workroom room = new Workroom(Workroom.usualMemory(), scratch, Progress.NONE, cancellation);
     return new Blender(recipe)
         .blend(frames, new Destination(target, WholeFile.IfPresent.REPLACE), watcher, room);
   }

@@ -17,6 +17,7 @@ import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.night.Night;
+import zygonox.core.program.ProgramFinding.Weight;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Seconds;
 import zygonox.core.recipe.Align;
@@ -45,6 +46,11 @@ public final class BlendModel {
   private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
       new ReadOnlyObjectWrapper<>(List.of());
   private final ReadOnlyObjectWrapper<BlendResult> result = new ReadOnlyObjectWrapper<>();
+
+  /** Where there is more room for a while, of this sitting; empty: where results are. */
+  private Optional<Path> scratch = Optional.empty();
+
+  private Runnable choosesScratch = () -> {};
 
   /** The recipe where there is no night to keep it. */
   private Recipe loose = Recipe.of(Selection.of(List.of()), BlendMethod.LIGHTEN);
@@ -214,10 +220,25 @@ public final class BlendModel {
     Frame first = run.frames().get(0);
     int bytes = recipe().usesLight() ? Depth.FLOAT.bits() / 8 : first.layout().bits() / 8;
     long need = (long) kept(run).size() * first.layout().samples() * bytes;
-    Path folder = folder();
+    Path folder = scratch.orElseGet(this::folder);
     long free = folder.toFile().getUsableSpace();
     String said = Words.say("blend.scratch", new ByteSize(need), folder, new ByteSize(free));
-    return Optional.of(need > free ? Obstacle.of(said) : Obstacle.note(said));
+    return Optional.of(
+        new Obstacle(
+            need > free ? Weight.WARNS : Weight.INFORMS,
+            said,
+            List.of(new Obstacle.Mend(Words.say("blend.scratch-elsewhere"), choosesScratch))));
+  }
+
+  /** How another folder for the disk space of a blend is asked for. */
+  void onChoosingScratch(Runnable asks) {
+    choosesScratch = asks;
+    refresh();
+  }
+
+  void setScratch(Path folder) {
+    scratch = Optional.of(folder);
+    refresh();
   }
 
   /** Where results are made: in the night's folder, or beside the frames. */
@@ -288,6 +309,7 @@ public final class BlendModel {
         whole,
         new FrameSet(kept, List.of(), set.assumedOffset()),
         target,
+        scratch,
         RecipeWords.sentence(whole, OptionalInt.of(kept.size())));
   }
 

@@ -130,7 +130,7 @@ final class LightModel {
     Path file = Files.createTempFile("zygonox-light", ".tif");
     try {
       FrameSet alone = new FrameSet(List.of(frame), List.of(), set.assumedOffset());
-      new BlendJob(recipe, alone, file, "").run(BlendWatcher.NONE, cancellation);
+      new BlendJob(recipe, alone, file, Optional.empty(), "").run(BlendWatcher.NONE, cancellation);
       Frame made = Frame.look(file);
       Raster developed = PictureReader.readWhole(made);
       Raster taken = PictureReader.readWhole(frame);

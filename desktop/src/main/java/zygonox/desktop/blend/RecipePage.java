@@ -1,5 +1,6 @@
 package zygonox.desktop.blend;
 
+import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,6 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.combine.Preview;
 import zygonox.core.format.Depth;
@@ -76,6 +78,16 @@ final class RecipePage implements Page {
     HBox.setHgrow(sentence, Priority.ALWAYS);
     head = new VBox(new HBox(18, sentence, blend), saves);
     variants.shownProperty().subscribe(v -> look());
+    model.onChoosingScratch(this::chooseScratch);
+  }
+
+  private void chooseScratch() {
+    DirectoryChooser chooser = new DirectoryChooser();
+    chooser.setTitle(Words.say("blend.scratch-elsewhere"));
+    File chosen = chooser.showDialog(head.getScene().getWindow());
+    if (chosen != null) {
+      model.setScratch(chosen.toPath());
+    }
   }
 
   private HBox saves() {

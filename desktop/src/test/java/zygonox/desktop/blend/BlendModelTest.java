@@ -20,6 +20,7 @@ import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.RedLight;
 import zygonox.core.work.Cancellation;
 import zygonox.desktop.sentence.Part;
+import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.TestNight;
 
@@ -223,5 +224,18 @@ class BlendModelTest {
     assertThat(BlendModel.outcome(result))
         .startsWith("mean of 16 frames in")
         .contains("noise fell");
+  }
+
+  @Test
+  void roomOnTheDiskCanBeHadElsewhere(@TempDir Path elsewhere) {
+    night.framesProperty().set(TestNight.frames());
+    set("method", "median");
+    List<Obstacle> told = model.obstaclesProperty().get();
+    assertThat(told).hasSize(1);
+    assertThat(told.get(0).mends()).hasSize(1);
+    model.onChoosingScratch(() -> model.setScratch(elsewhere));
+    model.obstaclesProperty().get().get(0).mends().get(0).act().run();
+    assertThat(model.obstaclesProperty().get().get(0).sentence()).contains(elsewhere.toString());
+    assertThat(model.job(Path.of("a.tif")).scratch()).contains(elsewhere);
   }
 }
