@@ -5,6 +5,7 @@ import java.util.List;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.Cancellation;
 
 /**
  * A frame's brightness, as it is encoded, at sizes that halve: what scenes are matched by. The
@@ -114,7 +115,7 @@ final class GreyLevels {
   }
 
   /** Reads a frame. */
-  static GreyLevels of(PixelSource source) throws UnreadableFrame {
+  static GreyLevels of(PixelSource source, Cancellation cancellation) throws UnreadableFrame {
     PixelLayout layout = source.layout();
     int shrink = (layout.width() + WIDEST - 1) / WIDEST;
     int width = layout.width() / shrink;
@@ -125,6 +126,7 @@ final class GreyLevels {
     int channels = layout.channels();
     float scale = 1f / (shrink * shrink * channels * layout.white());
     for (int row = 0; row < layout.height(); row += stripRows) {
+      cancellation.check();
       int rows = Math.min(stripRows, layout.height() - row);
       source.read(row, rows, samples);
       for (int y = 0; y < rows && (row + y) / shrink < height; y++) {
@@ -139,6 +141,7 @@ final class GreyLevels {
         }
       }
     }
+    cancellation.check();
     return new GreyLevels(shrink, new Level(width, height, grey));
   }
 

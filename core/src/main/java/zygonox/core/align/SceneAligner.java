@@ -14,6 +14,7 @@ import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.quantity.Phrasebook;
+import zygonox.core.work.Cancellation;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workers;
 import zygonox.core.work.Workroom;
@@ -62,7 +63,7 @@ public final class SceneAligner {
               room.cancellation().check();
               Frame frame = frames.get(i);
               try {
-                GreyLevels levels = levels(frame, memory);
+                GreyLevels levels = levels(frame, memory, room.cancellation());
                 detail.put(frame, levels.detail());
                 if (kept.size() < most) {
                   kept.put(frame, levels);
@@ -93,7 +94,7 @@ public final class SceneAligner {
     Map<Frame, SceneMatcher.Match> matches = new ConcurrentHashMap<>();
     SceneMatcher matcher;
     try {
-      matcher = new SceneMatcher(of(reference, kept, memory), freedom);
+      matcher = new SceneMatcher(of(reference, kept, memory, room.cancellation()), freedom);
     } catch (UnreadableFrame e) {
       throw new WorkFailed(Phrasebook.say("refused.none-of-the-frames-could", e.file()), e);
     }
@@ -107,7 +108,8 @@ public final class SceneAligner {
             Frame frame = read.get(i);
             if (frame != reference) {
               try {
-                matcher.match(of(frame, kept, memory)).ifPresent(m -> matches.put(frame, m));
+                GreyLevels levels = of(frame, kept, memory, room.cancellation());
+                matcher.match(levels, room.cancellation()).ifPresent(m -> matches.put(frame, m));
               } catch (UnreadableFrame e) {
                 unread.add(new Aligned.Unread(frame, e.fault()));
               }
@@ -142,15 +144,17 @@ public final class SceneAligner {
     return new Aligned(reference, List.of(), aligned, alignments, failures, List.copyOf(unread));
   }
 
-  private static GreyLevels of(Frame frame, Map<Frame, GreyLevels> kept, DecodeMemory memory)
+  private static GreyLevels of(
+      Frame frame, Map<Frame, GreyLevels> kept, DecodeMemory memory, Cancellation cancellation)
       throws UnreadableFrame {
     GreyLevels known = kept.get(frame);
-    return known == null ? levels(frame, memory) : known;
+    return known == null ? levels(frame, memory, cancellation) : known;
   }
 
-  private static GreyLevels levels(Frame frame, DecodeMemory memory) throws UnreadableFrame {
+  private static GreyLevels levels(Frame frame, DecodeMemory memory, Cancellation cancellation)
+      throws UnreadableFrame {
     try (PixelSource source = PictureReader.open(frame, memory)) {
-      return GreyLevels.of(source);
+      return GreyLevels.of(source, cancellation);
     }
   }
 

@@ -10,6 +10,7 @@ import org.hipparchus.linear.ArrayRealVector;
 import org.hipparchus.linear.LUDecomposition;
 import org.hipparchus.linear.RealVector;
 import zygonox.core.stars.OrderStatistic;
+import zygonox.core.work.Cancellation;
 
 /**
  * Finds the projective map between two pictures of one scene. At the smallest size all shifts and
@@ -235,11 +236,12 @@ final class SceneMatcher {
   }
 
   /** Matches a frame; empty when it shows another scene, or nothing clear enough. */
-  Optional<Match> match(GreyLevels frame) {
+  Optional<Match> match(GreyLevels frame, Cancellation cancellation) {
     int smallest = reference.levels().size() - 1;
     // From the reference's pixels to the frame's, at each size.
     Homography map = coarse(frame.levels().get(smallest));
     for (int l = smallest; l >= 0; l--) {
+      cancellation.check();
       GreyLevels.Level level = frame.levels().get(l);
       int[] free = freedom == Freedom.SHIFT ? SHIFT : level.width() < SMALL ? AFFINE : PROJECTIVE;
       // A few of the places go most of the way, all of them the rest at the full size.

@@ -20,6 +20,7 @@ import zygonox.core.frame.TestPictures;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.work.Cancellation;
 import zygonox.core.work.Workroom;
 
 /** Scenes that are known at every point, seen through known maps, with noise. */
@@ -200,7 +201,7 @@ class SceneAlignerTest {
     }
     Path file = TestPictures.write(folder.resolve("even.png"), even, FrameInfo.UNKNOWN);
     try (PixelSource source = PictureReader.open(Frame.look(file))) {
-      GreyLevels levels = GreyLevels.of(source);
+      GreyLevels levels = GreyLevels.of(source, new Cancellation());
       assertThat(levels.shrink()).isEqualTo(3);
       GreyLevels.Level largest = levels.levels().get(0);
       for (int x = 20; x < largest.width() - 20; x++) {
