@@ -27,7 +27,9 @@ final class Bend {
   private static final int FOLDS = 4;
   private static final double[] STIFFNESS = {0.02, 0.2, 2, 20, 200};
 
-  /** A bending must make this much of the square of what is left vanish. */
+  /**
+   * What a bending may leave, at the most, of the squares of what is off without one; our choice.
+   */
   private static final double WORTH = 0.9;
 
   /** What lies further off than so many sigma is no star of the pair. */

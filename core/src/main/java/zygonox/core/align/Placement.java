@@ -40,6 +40,7 @@ public final class Placement {
     return !bend.isNone();
   }
 
+  /** Whether the frame need not be moved at all. */
   public boolean isAsItIs() {
     return !bends() && straight.equals(Homography.IDENTITY);
   }
