@@ -30,8 +30,8 @@ import zygonox.core.work.Workroom;
 
 /** What people do in rehearsed nights: hold the camera, paint with a lamp, walk by. */
 class PeopleTest {
-  private static final int WIDTH = 900;
-  private static final int HEIGHT = 600;
+  private static final int WIDTH = 600;
+  private static final int HEIGHT = 400;
 
   @TempDir Path folder;
 

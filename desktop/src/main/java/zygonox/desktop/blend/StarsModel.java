@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.ToDoubleFunction;
 import zygonox.core.align.Alignment;
 import zygonox.core.align.Miss;
 import zygonox.core.align.StarAligner;
@@ -16,6 +17,9 @@ import zygonox.core.words.Words;
  * @param result of a blend whose frames were aligned
  */
 record StarsModel(BlendResult result) {
+  /** How many times as far off stars would lie without a bending before it is told of. */
+  private static final double BENDS_VISIBLY = 1.1;
+
   /**
    * A frame as a reference.
    *
@@ -56,12 +60,18 @@ record StarsModel(BlendResult result) {
     return result.reference().filter(file::equals).isPresent();
   }
 
-  /** How well they lie, and how far the sky went. */
+  /** How well they lie, what the bending does for it, and how far the sky went. */
   String sentence() {
     Alignment worst = worst();
-    String drift = Words.say("stars.drift", drift());
-    String lie = Words.say("stars.lie", mean(), worst.residualPixels(), worst.file().getFileName());
-    return lie + " " + drift;
+    double mean = mean(Alignment::residualPixels);
+    double straight = mean(Alignment::rmsPixels);
+    List<String> said = new ArrayList<>();
+    said.add(Words.say("stars.lie", mean, worst.residualPixels(), worst.file().getFileName()));
+    if (straight > BENDS_VISIBLY * mean) {
+      said.add(Words.say("stars.bent", straight));
+    }
+    said.add(Words.say("stars.drift", drift()));
+    return String.join(" ", said);
   }
 
   private Alignment worst() {
@@ -70,11 +80,12 @@ record StarsModel(BlendResult result) {
         .orElseThrow();
   }
 
-  private double mean() {
+  private double mean(ToDoubleFunction<Alignment> pixels) {
     double squares =
         result.alignment().stream()
             .filter(a -> !isReference(a.file()))
-            .mapToDouble(a -> a.residualPixels() * a.residualPixels())
+            .mapToDouble(pixels)
+            .map(p -> p * p)
             .average()
             .orElse(0);
     return Math.sqrt(squares);
