@@ -103,7 +103,8 @@ final class RowWindow {
 
   /** Sees to it that rows are at hand; those read long before are given up. */
   void hold(int firstRow, int lastRow) throws UnreadableFrame {
-    int first = Math.max(0, firstRow);
+    // From where a row tells what is usual: rows are marked alike wherever reading begins.
+    int first = Math.max(0, firstRow) / LIMITED_ROWS * LIMITED_ROWS;
     int last = Math.min(layout.height() - 1, lastRow);
     if (first < lowest || first > beyond) {
       lowest = first;
@@ -139,7 +140,7 @@ final class RowWindow {
   private void mark(float[] from, int at, int row, int slot, float[] unmoved) {
     int width = layout.width();
     sum(from, at, layout, sum);
-    boolean fresh = row % LIMITED_ROWS == 0 || row == lowest;
+    boolean fresh = row % LIMITED_ROWS == 0;
     for (int p = 0; p < pieces; p++) {
       int start = p * PIECE;
       int end = Math.min(width, start + PIECE);

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import zygonox.core.align.Homography;
 import zygonox.core.format.LightSource;
@@ -104,6 +105,59 @@ class BridgedLightTest {
     for (int x = 0; x < LAYOUT.width(); x++) {
       assertThat(some[10 * LAYOUT.width() + x]).isEqualTo(whole[x]);
     }
+  }
+
+  /** Workers begin in the middle of a frame, and bands at any row: the result is to be the same. */
+  @Test
+  void whatStandsOutIsTheSameWhereverReadingBegins() throws Exception {
+    RowWindow whole = new RowWindow(noise(), LAYOUT.height(), DARK);
+    whole.hold(0, LAYOUT.height() - 1);
+    int standing = 0;
+    for (int begin = 1; begin < 20; begin++) {
+      RowWindow later = new RowWindow(noise(), LAYOUT.height(), DARK);
+      later.hold(begin, LAYOUT.height() - 1);
+      for (int row = begin; row < LAYOUT.height() - 1; row++) {
+        long bits = whole.standsOut(0, RowWindow.PIECE, row, row);
+        standing += Long.bitCount(bits);
+        assertThat(later.standsOut(0, RowWindow.PIECE, row, row)).isEqualTo(bits);
+      }
+    }
+    assertThat(standing).isPositive();
+  }
+
+  /** Another in each row, so that each row would tell another limit. */
+  private static LightSource noise() {
+    LightSource even = spots();
+    return new LightSource() {
+      @Override
+      public PixelLayout layout() {
+        return LAYOUT;
+      }
+
+      @Override
+      public boolean anyRowsCheaply() {
+        return false;
+      }
+
+      @Override
+      public long heldBytes() {
+        return 0;
+      }
+
+      @Override
+      public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
+        even.read(firstRow, rows, into);
+        for (int y = 0; y < rows; y++) {
+          Random random = new Random(firstRow + y);
+          for (int x = 0; x < LAYOUT.width(); x++) {
+            into[y * LAYOUT.width() + x] += (float) (0.002 * random.nextGaussian());
+          }
+        }
+      }
+
+      @Override
+      public void close() {}
+    };
   }
 
   @Test
