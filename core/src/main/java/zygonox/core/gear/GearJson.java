@@ -73,13 +73,15 @@ public final class GearJson {
         shortest,
         json.path("longestMm").asDouble(shortest),
         usual.widestAperture(),
-        json.path("bestAperture").asDouble(usual.bestAperture()));
+        json.path("bestAperture").asDouble(usual.bestAperture()),
+        json.path("distortion").asDouble(0));
   }
 
   public static void write(Lens lens, ObjectNode json) {
     json.put("name", lens.name());
     json.put("shortestMm", lens.shortestMm()).put("longestMm", lens.longestMm());
     json.put("widestAperture", lens.widestAperture()).put("bestAperture", lens.bestAperture());
+    json.put("distortion", lens.distortion());
   }
 
   /** Reads a remote timer. */

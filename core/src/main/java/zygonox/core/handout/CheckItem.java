@@ -6,6 +6,7 @@ import java.util.Locale;
 import zygonox.core.gear.Kit;
 import zygonox.core.night.Night;
 import zygonox.core.optics.Exposure;
+import zygonox.core.optics.LensFilter;
 import zygonox.core.optics.Orientation;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Job;
@@ -31,8 +32,8 @@ public record CheckItem(String key, String text) {
     Interval i = p.interval();
     Job job = p.job();
     List<CheckItem> items = new ArrayList<>();
-    if (job == Job.DARKS) {
-      add(items, "CAP_ON");
+    if (job.calibrates()) {
+      add(items, job == Job.DARKS ? "CAP_ON" : "PANEL");
       addSettings(items, night, index);
       addTimer(items, night, p);
       addSupplies(items, night, p);
@@ -59,6 +60,9 @@ public record CheckItem(String key, String text) {
         add(items, job == Job.MOVEMENT_BURST ? "PREFOCUS" : "FOCUS_SCENE");
       }
       add(items, "STABILISER_OFF");
+    }
+    if (p.filter() != LensFilter.NONE) {
+      add(items, "FILTER", Words.say("filter." + p.filter()));
     }
     add(items, "RAW");
     add(items, "MANUAL");

@@ -227,7 +227,7 @@ public record FieldCard(
     if (p.job().light() == Job.Light.ANY || p.job().light() == Job.Light.DAY) {
       caution(all, "SUN");
     }
-    if (p.job() != Job.DARKS) {
+    if (!p.job().calibrates()) {
       caution(all, "ALONE");
       caution(all, "LAND");
     }

@@ -14,6 +14,7 @@ import zygonox.core.gear.Kit;
 import zygonox.core.motion.ClipRecipe;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
+import zygonox.core.optics.LensFilter;
 import zygonox.core.optics.Orientation;
 import zygonox.core.program.Conditions;
 import zygonox.core.program.Interval;
@@ -253,6 +254,7 @@ public record Night(
             1600,
             24,
             Orientation.LANDSCAPE,
+            LensFilter.NONE,
             new Direction(0, 30),
             Optional.empty());
     return new Night(

@@ -7,7 +7,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import zygonox.core.optics.Body;
-import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 import zygonox.core.program.ProgramCheck;
 import zygonox.core.program.ProgramFinding;
@@ -64,7 +63,7 @@ public final class NightCheck {
 
   private static boolean facesElsewhere(Program a, Program b) {
     double turned = Math.abs(a.facing().azimuthDeg() - b.facing().azimuthDeg());
-    return a.job() != Job.DARKS
+    return !a.job().calibrates()
         && (Math.min(turned, 360 - turned) > SAME_WAY_DEG
             || Math.abs(a.facing().altitudeDeg() - b.facing().altitudeDeg()) > SAME_WAY_DEG
             || a.focalMm() != b.focalMm());

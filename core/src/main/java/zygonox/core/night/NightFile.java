@@ -28,6 +28,7 @@ import java.util.stream.Collectors;
 import zygonox.core.gear.GearJson;
 import zygonox.core.motion.ClipJson;
 import zygonox.core.motion.ClipRecipe;
+import zygonox.core.optics.LensFilter;
 import zygonox.core.optics.Orientation;
 import zygonox.core.optics.PointStarRule;
 import zygonox.core.program.Interval;
@@ -42,6 +43,7 @@ import zygonox.core.quantity.Place;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.RecipeJson;
 import zygonox.core.site.Site;
+import zygonox.core.site.Surroundings;
 import zygonox.core.site.Zones;
 import zygonox.core.sky.SkyBrightness;
 import zygonox.core.sky.Skyline;
@@ -163,6 +165,7 @@ public final class NightFile {
             place.path("heightMetres").asDouble(0)),
         zone,
         Skyline.parse(place.path("skyline").asText("")),
+        Surroundings.named(place.path("surroundings").asText("")),
         new SkyBrightness(place.path("skyMagnitude").asDouble(SkyBrightness.USUAL.magnitude())),
         place.path("notes").asText(""),
         place.path("cautions").asText(""));
@@ -229,6 +232,7 @@ public final class NightFile {
               (int) number(p, "iso"),
               number(p, "focalMm"),
               keyed(Orientation.class, p, "orientation", Orientation.LANDSCAPE),
+              keyed(LensFilter.class, p, "filter", LensFilter.NONE),
               new Direction(
                   number(object(p, "facing"), "azimuthDeg"),
                   number(object(p, "facing"), "altitudeDeg")),
@@ -302,6 +306,7 @@ public final class NightFile {
         .put("longitudeDeg", site.place().longitudeDeg())
         .put("heightMetres", site.place().heightMetres())
         .put("skyline", site.skyline().text())
+        .put("surroundings", site.surroundings().key())
         .put("skyMagnitude", site.brightness().magnitude())
         .put("notes", site.notes())
         .put("cautions", site.cautions());
@@ -330,6 +335,7 @@ public final class NightFile {
           .put("azimuthDeg", program.facing().azimuthDeg())
           .put("altitudeDeg", program.facing().altitudeDeg());
       p.put("orientation", key(program.orientation()));
+      p.put("filter", key(program.filter()));
       writePanorama(program, p);
     }
     ArrayNode ticked = root.putArray("ticked");

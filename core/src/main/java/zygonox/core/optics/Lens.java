@@ -11,14 +11,22 @@ import zygonox.core.quantity.Phrasebook;
  * @param longestMm its longest; the same for one of a single focal length
  * @param widestAperture its smallest f-number
  * @param bestAperture the f-number from which its corners are good
+ * @param distortion by which share of its distance from the middle a corner is drawn farther out
+ *     than straight lines want it, -0.2 to 0.2: below 0 barrel, above 0 pincushion
  */
 public record Lens(
-    String name, double shortestMm, double longestMm, double widestAperture, double bestAperture) {
+    String name,
+    double shortestMm,
+    double longestMm,
+    double widestAperture,
+    double bestAperture,
+    double distortion) {
   public Lens {
     InvalidInput.check("value.focal-length-in-mm", shortestMm, 1, 5000);
     InvalidInput.check("value.longest-focal-length-in-mm", longestMm, shortestMm, 5000);
     InvalidInput.check("value.widest-aperture", widestAperture, 0.5, 64);
     InvalidInput.check("value.aperture-for-good-corners", bestAperture, widestAperture, 64);
+    InvalidInput.check("value.distortion", distortion, -0.2, 0.2);
   }
 
   /** A lens of one focal length, whose corners are good a stop down [common practice]. */
@@ -28,7 +36,12 @@ public record Lens(
         focalMm,
         focalMm,
         widestAperture,
-        Math.min(64, Math.round(widestAperture * Math.sqrt(2) * 10) / 10.0));
+        Math.min(64, Math.round(widestAperture * Math.sqrt(2) * 10) / 10.0),
+        0);
+  }
+
+  public Lens withDistortion(double share) {
+    return new Lens(name, shortestMm, longestMm, widestAperture, bestAperture, share);
   }
 
   /** Whether it can be set to a focal length. */

@@ -17,6 +17,8 @@ public enum Job {
   PANORAMA(Stars.POINTS, Light.DARK),
   LIT_FOREGROUND(Stars.ANY, Light.DARK),
   DARKS(Stars.NONE, Light.NONE),
+  /** An even white light fills the frame. */
+  FLATS(Stars.NONE, Light.NONE),
   /** Anything else. */
   OWN(Stars.ANY, Light.ANY);
 
@@ -69,6 +71,11 @@ public enum Job {
   /** Whether the camera is held in the hand. */
   public boolean isHandheld() {
     return this == NOISE_BURST || this == RESOLUTION_BURST;
+  }
+
+  /** Whether its frames show no scene, but what the sensor or the lens does by itself. */
+  public boolean calibrates() {
+    return light == Light.NONE;
   }
 
   /** Whether its frames become a clip. */

@@ -5,6 +5,7 @@ import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
 import zygonox.core.optics.Body;
+import zygonox.core.optics.LensFilter;
 import zygonox.core.optics.Orientation;
 import zygonox.core.optics.Sensor;
 import zygonox.core.quantity.Direction;
@@ -22,6 +23,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param iso ISO speed, 25 to 1,000,000
  * @param focalMm focal length in mm, 1 to 5000
  * @param orientation how the camera is held
+ * @param filter what lies before the lens
  * @param facing where the lens points; of a panorama, the middle of it
  * @param panorama how the head is turned; empty where it is not
  */
@@ -34,6 +36,7 @@ public record Program(
     int iso,
     double focalMm,
     Orientation orientation,
+    LensFilter filter,
     Direction facing,
     Optional<Panorama> panorama) {
   public Program {
@@ -63,6 +66,7 @@ public record Program(
         iso,
         focalMm,
         Orientation.LANDSCAPE,
+        LensFilter.NONE,
         facing,
         Optional.empty());
   }
@@ -107,50 +111,96 @@ public record Program(
 
   public Program withJob(Job other) {
     return new Program(
-        other, name, start, interval, aperture, iso, focalMm, orientation, facing, panorama);
+        other,
+        name,
+        start,
+        interval,
+        aperture,
+        iso,
+        focalMm,
+        orientation,
+        filter,
+        facing,
+        panorama);
   }
 
   public Program withName(String other) {
     return new Program(
-        job, other, start, interval, aperture, iso, focalMm, orientation, facing, panorama);
+        job, other, start, interval, aperture, iso, focalMm, orientation, filter, facing, panorama);
   }
 
   public Program withStart(OffsetDateTime time) {
     return new Program(
-        job, name, time, interval, aperture, iso, focalMm, orientation, facing, panorama);
+        job, name, time, interval, aperture, iso, focalMm, orientation, filter, facing, panorama);
   }
 
   public Program withInterval(Interval changed) {
     return new Program(
-        job, name, start, changed, aperture, iso, focalMm, orientation, facing, panorama);
+        job, name, start, changed, aperture, iso, focalMm, orientation, filter, facing, panorama);
   }
 
   public Program withAperture(double fNumber) {
     return new Program(
-        job, name, start, interval, fNumber, iso, focalMm, orientation, facing, panorama);
+        job, name, start, interval, fNumber, iso, focalMm, orientation, filter, facing, panorama);
   }
 
   public Program withIso(int speed) {
     return new Program(
-        job, name, start, interval, aperture, speed, focalMm, orientation, facing, panorama);
+        job,
+        name,
+        start,
+        interval,
+        aperture,
+        speed,
+        focalMm,
+        orientation,
+        filter,
+        facing,
+        panorama);
   }
 
   public Program withFocal(double millimetres) {
     return new Program(
-        job, name, start, interval, aperture, iso, millimetres, orientation, facing, panorama);
+        job,
+        name,
+        start,
+        interval,
+        aperture,
+        iso,
+        millimetres,
+        orientation,
+        filter,
+        facing,
+        panorama);
   }
 
   public Program withOrientation(Orientation held) {
-    return new Program(job, name, start, interval, aperture, iso, focalMm, held, facing, panorama);
+    return new Program(
+        job, name, start, interval, aperture, iso, focalMm, held, filter, facing, panorama);
+  }
+
+  public Program withFilter(LensFilter other) {
+    return new Program(
+        job, name, start, interval, aperture, iso, focalMm, orientation, other, facing, panorama);
   }
 
   public Program withFacing(Direction direction) {
     return new Program(
-        job, name, start, interval, aperture, iso, focalMm, orientation, direction, panorama);
+        job,
+        name,
+        start,
+        interval,
+        aperture,
+        iso,
+        focalMm,
+        orientation,
+        filter,
+        direction,
+        panorama);
   }
 
   public Program withPanorama(Optional<Panorama> other) {
     return new Program(
-        job, name, start, interval, aperture, iso, focalMm, orientation, facing, other);
+        job, name, start, interval, aperture, iso, focalMm, orientation, filter, facing, other);
   }
 }

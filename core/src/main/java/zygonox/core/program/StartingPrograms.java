@@ -8,6 +8,7 @@ import java.util.Optional;
 import zygonox.core.gear.Kit;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Dial;
+import zygonox.core.optics.LensFilter;
 import zygonox.core.optics.LightMeter;
 import zygonox.core.optics.Orientation;
 import zygonox.core.optics.PointStarRule;
@@ -26,6 +27,9 @@ import zygonox.core.sky.Vector;
  * and times are those practitioners name [common practice].
  */
 public final class StartingPrograms {
+  /** Of a dim even panel: long enough for no lamp's flicker to show [common practice]. */
+  private static final double FLAT_SECONDS = 1;
+
   private static final double LEAST_ALTITUDE_DEG = 15;
 
   private final Kit kit;
@@ -77,6 +81,7 @@ public final class StartingPrograms {
       case MOVEMENT_BURST -> metered(job, name, start, 20, 1 / 1000.0, 0.099, 4);
       case LIT_FOREGROUND -> dark(job, name, start, 15, 10, 6, 8, pole(start));
       case DARKS -> darks(name, start, gap, before);
+      case FLATS -> flats(name, start, gap, before);
     };
   }
 
@@ -211,6 +216,14 @@ public final class StartingPrograms {
         .withInterval(new Interval(2, i.exposureSeconds(), gap, 20));
   }
 
+  /** At the base ISO speed, with lens and camera as they were. */
+  private Program flats(String name, Instant start, double gap, Optional<Program> before) {
+    return darks(name, start, gap, before)
+        .withJob(Job.FLATS)
+        .withIso(kit.camera().baseIso())
+        .withInterval(new Interval(2, FLAT_SECONDS, gap, 20));
+  }
+
   private Program program(
       Job job,
       String name,
@@ -228,6 +241,7 @@ public final class StartingPrograms {
         iso,
         focal(),
         Orientation.LANDSCAPE,
+        LensFilter.NONE,
         facing,
         Optional.empty());
   }

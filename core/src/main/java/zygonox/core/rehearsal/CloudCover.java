@@ -20,6 +20,10 @@ final class CloudCover {
     drift = BANKS * DRIFT_PER_SECOND * (time.toEpochMilli() % 10_000_000 / 1000.0);
   }
 
+  boolean isThere() {
+    return thickness != 0;
+  }
+
   /** Share of the starlight that it takes at a pixel, 0 to 1. */
   float at(int x, int y) {
     if (thickness == 0) {

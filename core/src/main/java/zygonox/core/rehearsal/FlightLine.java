@@ -8,13 +8,15 @@ import zygonox.core.sky.Vector;
 
 /**
  * What a light that crosses the sky draws on one frame. A rectilinear lens makes a straight line of
- * a great circle.
+ * a great circle, one that distorts a shallow arc.
  *
  * @param kind what it is
  * @param x1 column where it is when the shutter opens, or where it enters the frame
  * @param y1 its row
  * @param x2 column where it is when the shutter closes, or where it leaves the frame
  * @param y2 its row
+ * @param bow by how many pixels the arc's middle lies beside the straight line, to the right of the
+ *     way from its first end to its last
  * @param electronsPerPixel in the green channel, along the line
  * @param dashPixels length of a lit and a dark piece together; 0 for a plain line
  */
@@ -24,6 +26,7 @@ record FlightLine(
     double y1,
     double x2,
     double y2,
+    double bow,
     double electronsPerPixel,
     double dashPixels) {
   /** A flashing lamp: so many times a second. */
@@ -68,8 +71,22 @@ record FlightLine(
             y1 + part[0] * (y2 - y1),
             x1 + part[1] * (x2 - x1),
             y1 + part[1] * (y2 - y1),
+            projection.isStraight() ? 0 : bow(a, b, projection, part),
             perSecond * seconds / length,
             flight.kind() == HappeningKind.AEROPLANE ? length / seconds / FLASHES_PER_SECOND : 0));
+  }
+
+  private static double bow(Vector a, Vector b, Projection projection, double[] part) {
+    double middle = (part[0] + part[1]) / 2;
+    Vector at = between(a, b, middle);
+    double alongX = projection.x(b) - projection.x(a);
+    double alongY = projection.y(b) - projection.y(a);
+    double fromX = projection.x(at) - projection.x(a);
+    double fromY = projection.y(at) - projection.y(a);
+    double whole = (alongX * fromY - alongY * fromX) / Math.hypot(alongX, alongY);
+    // Of the whole arc's bow a part has its share of the length, squared.
+    double share = part[1] - part[0];
+    return whole * share * share;
   }
 
   private static Instant later(Instant a, Instant b) {
@@ -77,8 +94,10 @@ record FlightLine(
   }
 
   private static Vector between(Happening.Flight flight, double share) {
-    Vector a = Vector.of(flight.a());
-    Vector b = Vector.of(flight.b());
+    return between(Vector.of(flight.a()), Vector.of(flight.b()), share);
+  }
+
+  private static Vector between(Vector a, Vector b, double share) {
     double x = a.x() + share * (b.x() - a.x());
     double y = a.y() + share * (b.y() - a.y());
     double z = a.z() + share * (b.z() - a.z());
@@ -130,13 +149,14 @@ record FlightLine(
     double each = electronsPerPixel * length / steps / (2 * Math.PI * sigma * sigma);
     for (int s = 0; s < steps; s++) {
       double t = (s + 0.5) / steps * length;
-      double y = y1 + t / length * (y2 - y1);
+      double aside = 4 * bow * (t / length) * (1 - t / length) / length;
+      double y = y1 + t / length * (y2 - y1) + aside * (x2 - x1);
       boolean lit = dashPixels == 0 || t / dashPixels % 1 < LIT_SHARE;
       if (!lit || y < firstRow - reach || y > firstRow + rows + reach) {
         continue;
       }
       double share = kind == HappeningKind.METEOR ? flares(t / length) : 1;
-      double x = x1 + t / length * (x2 - x1);
+      double x = x1 + t / length * (x2 - x1) - aside * (y2 - y1);
       int column = (int) Math.round(x);
       int row = (int) Math.round(y);
       for (int j = Math.max(firstRow, row - reach);

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import zygonox.core.optics.Body;
+import zygonox.core.optics.LensFilter;
 import zygonox.core.optics.LightMeter;
 import zygonox.core.optics.Projection;
 import zygonox.core.optics.StarImage;
@@ -37,6 +38,9 @@ final class FrameLight {
   /** By how much cloud at its thickest is brighter than clear sky. */
   private static final float CLOUD_GLOW = 0.9f;
 
+  /** How much of the sky's light fog gives back, greyer than it is [typical]. */
+  private static final float[] FOG_GIVES = {0.72f, 0.76f, 0.84f};
+
   /** Blurs the ground from here on, as a multiple of a sharp star's width. */
   private static final double VISIBLY_WIDER = 1.15;
 
@@ -46,6 +50,7 @@ final class FrameLight {
   private final int width;
   private final float[] light;
   private final SkyLight skyLight;
+  private final SkyLight.Row skyRow;
   private final List<DarkCurrent.HotPixel> hot;
   private final float darkElectrons;
   private final DarkCurrent.Amplifier amplifier;
@@ -58,6 +63,15 @@ final class FrameLight {
   private final float skyElectrons;
   private final List<MoonDisc> discs;
   private final List<NebulaLight> nebulae;
+  private final List<LampLight> lamps;
+  private final Optional<Dust> dust;
+  private final LensFilter filter;
+
+  /** Of a flat: what its even light gives a pixel in the middle, in electrons; else 0. */
+  private final float evenLight;
+
+  /** A flat is brought to half of white [common practice]. */
+  private static final double FLAT_SHARE = 0.5;
 
   FrameLight(SimulatedCamera camera, Program planned, Shot shot) {
     Happenings happenings = camera.happenings();
@@ -92,13 +106,25 @@ final class FrameLight {
     Place place = camera.site().place();
     SkyGlow sky = new SkyGlow(camera.site().brightness(), place, exposure.middle());
     this.skyLight =
-        new SkyLight(look, sky, moments(camera, program, exposure), width, held.pixelsHigh());
+        new SkyLight(
+            look,
+            sky,
+            camera.scene().fog(exposure.middle()),
+            moments(camera, program, exposure),
+            width,
+            held.pixelsHigh());
+    this.skyRow = skyLight.new Row(width);
     this.discs =
         Stream.of(
                 MoonDisc.moon(place, exposure.middle(), look, meter, exposure.seconds()),
                 MoonDisc.sun(place, exposure.middle(), look, meter, exposure.seconds()))
             .flatMap(Optional::stream)
             .toList();
+    this.lamps = camera.lamps(planned, shot);
+    this.filter = program.filter();
+    this.dust = camera.dust(program);
+    this.evenLight =
+        program.job() == Job.FLATS ? (float) (FLAT_SHARE * meter.white(program.iso())) : 0;
     this.nebulae =
         NebulaLight.seen(new LocalSky(place, exposure.middle()), look, meter, exposure.seconds());
     this.skyElectrons =
@@ -129,7 +155,9 @@ final class FrameLight {
    */
   float[] gather(int firstRow, int rows, boolean mosaic) {
     Arrays.fill(light, 0, 3 * width * rows, 0);
-    if (!capped) {
+    if (evenLight > 0) {
+      addEvenLight(firstRow, rows);
+    } else if (!capped) {
       tracks.into(light, firstRow, rows);
       addFarLights(firstRow, rows);
       addFlights(firstRow, rows, false);
@@ -137,7 +165,9 @@ final class FrameLight {
         addSkyAndGround(firstRow + y, y * width);
       }
       addFlights(firstRow, rows, true);
+      lamps.forEach(l -> l.into(light, firstRow, rows, width));
     }
+    passLens(firstRow, rows);
     addDark(firstRow, rows);
     for (DarkCurrent.HotPixel pixel : hot) {
       if (pixel.y() >= firstRow && pixel.y() < firstRow + rows) {
@@ -156,20 +186,54 @@ final class FrameLight {
    */
   float[] withoutStars(int firstRow, int rows) {
     Arrays.fill(light, 0, 3 * width * rows, 0);
-    if (!capped) {
+    if (evenLight > 0) {
+      addEvenLight(firstRow, rows);
+    } else if (!capped) {
       addFarLights(firstRow, rows);
       for (int y = 0; y < rows; y++) {
         addSkyAndGround(firstRow + y, y * width);
       }
     }
+    passLens(firstRow, rows);
     addDark(firstRow, rows);
     return light;
   }
 
+  /** How much of a star's light the filter lets through to a channel, 0 to 1. */
+  float passes(int channel) {
+    return filter.broadShare(channel);
+  }
+
+  /** What a white panel before the lens gives. */
+  private void addEvenLight(int firstRow, int rows) {
+    for (int y = 0; y < rows; y++) {
+      SkyLight.Row lens = skyRow.at(firstRow + y);
+      for (int x = 0; x < width; x++) {
+        Arrays.fill(
+            light, 3 * (y * width + x), 3 * (y * width + x) + 3, evenLight * lens.falloff[x]);
+      }
+    }
+  }
+
+  /** Filter and dust take their share. */
+  private void passLens(int firstRow, int rows) {
+    if (filter != LensFilter.NONE) {
+      for (int i = 0; i < 3 * width * rows; i += 3) {
+        light[i] *= filter.broadShare(0);
+        light[i + 1] *= filter.broadShare(1);
+        light[i + 2] *= filter.broadShare(2);
+      }
+    }
+    dust.ifPresent(d -> d.darken(light, firstRow, rows, width));
+  }
+
   /** Share of a star's light that reaches a pixel past lens, cloud and ground, 0 to 1. */
   float openness(int x, int row) {
-    float falloff = skyLight.new Row(row).falloff(x);
-    return falloff * (1 - ground.cover(row * width + x)) * (1 - cloud.at(x, row));
+    SkyLight.Row sky = skyRow.at(row);
+    return sky.falloff[x]
+        * (1 - sky.fog[x])
+        * (1 - ground.cover(row * width + x))
+        * (1 - cloud.at(x, row));
   }
 
   /**
@@ -191,7 +255,9 @@ final class FrameLight {
 
   private void addFarLights(int firstRow, int rows) {
     discs.forEach(d -> d.into(light, firstRow, rows, width));
-    nebulae.forEach(n -> n.into(light, firstRow, rows, width));
+    // The whole frame is dimmed by the filter later, their line by less.
+    float lineGain = (float) (filter.lineShare() / filter.broadShare(0));
+    nebulae.forEach(n -> n.into(light, firstRow, rows, width, lineGain));
   }
 
   private void addFlights(int firstRow, int rows, boolean onGround) {
@@ -203,31 +269,50 @@ final class FrameLight {
   }
 
   private void addSkyAndGround(int row, int at) {
-    SkyLight.Row sky = skyLight.new Row(row);
+    SkyLight.Row sky = skyRow.at(row);
+    for (int x = 0; x < width; x++) {
+      if (ground.isOpen(row * width + x) && sky.fog[x] == 0 && !cloud.isThere()) {
+        addClearSky(sky, x, 3 * (at + x));
+      } else {
+        addMixed(sky, row, x, 3 * (at + x));
+      }
+    }
+  }
+
+  private void addClearSky(SkyLight.Row sky, int x, int i) {
+    float glow = skyElectrons * sky.glow[x];
+    float warm = glow * sky.warmth[x];
+    float band = skyElectrons * sky.galaxy[x];
+    float f = sky.falloff[x];
+    light[i] = f * (light[i] + band * GALAXY_COLOUR[0] + SKY_COLOUR[0] * (glow + warm));
+    light[i + 1] = f * (light[i + 1] + band * GALAXY_COLOUR[1] + SKY_COLOUR[1] * glow);
+    light[i + 2] = f * (light[i + 2] + band * GALAXY_COLOUR[2] + SKY_COLOUR[2] * (glow - warm));
+  }
+
+  /** Where ground, cloud or fog lies before the sky. */
+  private void addMixed(SkyLight.Row sky, int row, int x, int i) {
     // Water mirrors what stands over it; land is lit by all of the sky.
     float onGround = skyElectrons * skyLight.onGround();
-    for (int x = 0; x < width; x++) {
-      float glow = skyElectrons * sky.glow(x);
-      float warm = sky.warmth(x);
-      float band = skyElectrons * sky.galaxy(x);
-      float f = sky.falloff(x);
-      float cover = ground.cover(row * width + x);
-      float land = cover > 0 ? groundLight.reflectance(row, x) : 0;
-      boolean isWater = cover > 0 && ground.isWater(row * width + x);
-      float veil = cloud.at(x, row);
-      // Cloud takes the stars' light and gives back the town's.
-      float brighter = 1 + CLOUD_GLOW * veil;
-      int i = 3 * (at + x);
-      for (int c = 0; c < 3; c++) {
-        float empty = glow * SKY_COLOUR[c] * (1 + warm * (1 - c));
-        float shone = isWater ? empty : onGround * SKY_COLOUR[c];
-        float star = (light[i + c] + band * GALAXY_COLOUR[c]) * (1 - veil);
-        light[i + c] =
-            f * ((1 - cover) * (star + empty * brighter) + cover * land * shone * brighter);
-      }
-      if (cover > 0) {
-        groundLight.addTorches(light, i, x, row, f * cover * land * skyElectrons);
-      }
+    float glow = skyElectrons * sky.glow[x];
+    float warm = sky.warmth[x];
+    float band = skyElectrons * sky.galaxy[x];
+    float f = sky.falloff[x];
+    float fog = sky.fog[x];
+    float cover = ground.cover(row * width + x);
+    float land = cover > 0 ? groundLight.reflectance(row, x) : 0;
+    boolean isWater = cover > 0 && ground.isWater(row * width + x);
+    float veil = cloud.at(x, row);
+    // Cloud takes the stars' light and gives back the town's.
+    float brighter = 1 + CLOUD_GLOW * veil;
+    for (int c = 0; c < 3; c++) {
+      float empty = glow * SKY_COLOUR[c] * (1 + warm * (1 - c));
+      float shone = isWater ? empty : onGround * SKY_COLOUR[c];
+      float star = (light[i + c] + band * GALAXY_COLOUR[c]) * (1 - veil);
+      float seen = (1 - cover) * (star + empty * brighter) + cover * land * shone * brighter;
+      light[i + c] = f * (seen + fog * (FOG_GIVES[c] * onGround - seen));
+    }
+    if (cover > 0) {
+      groundLight.addTorches(light, i, x, row, f * (1 - fog) * cover * land * skyElectrons);
     }
   }
 }

@@ -34,10 +34,41 @@ final class Grain {
     return z ^ (z >>> 31);
   }
 
+  private static final long FACTOR = 6364136223846793005L;
+  private static final long STEP = 1442695040888963407L;
+
+  /** Four steps of the generator in one, so that four numbers need not wait for each other. */
+  private static final long FACTOR_4 = FACTOR * FACTOR * FACTOR * FACTOR;
+
+  private static final long STEP_4 = STEP * (1 + FACTOR * (1 + FACTOR * (1 + FACTOR)));
+
+  /** Fills with the next numbers: the same that as many calls of {@link #next} give. */
+  void fill(float[] into, int count) {
+    long a = state * FACTOR + STEP;
+    long b = a * FACTOR + STEP;
+    long c = b * FACTOR + STEP;
+    long d = c * FACTOR + STEP;
+    int i = 0;
+    for (; i + 4 <= count; i += 4) {
+      into[i] = TABLE[(int) (a >>> 50)];
+      into[i + 1] = TABLE[(int) (b >>> 50)];
+      into[i + 2] = TABLE[(int) (c >>> 50)];
+      into[i + 3] = TABLE[(int) (d >>> 50)];
+      state = d;
+      a = a * FACTOR_4 + STEP_4;
+      b = b * FACTOR_4 + STEP_4;
+      c = c * FACTOR_4 + STEP_4;
+      d = d * FACTOR_4 + STEP_4;
+    }
+    for (; i < count; i++) {
+      into[i] = next();
+    }
+  }
+
   /** The next number, of mean 0 and standard deviation 1. */
   float next() {
     // A 64-bit linear congruence; its high bits are good enough for grain.
-    state = state * 6364136223846793005L + 1442695040888963407L;
+    state = state * FACTOR + STEP;
     return TABLE[(int) (state >>> 50)];
   }
 }

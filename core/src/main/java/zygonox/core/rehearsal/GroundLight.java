@@ -60,7 +60,10 @@ final class GroundLight {
             : 0;
     arcmin = 60 * Math.toDegrees(1 / projection.focalPixels());
     boolean asPlanned = projection.forward().equals(planned.forward());
-    this.elsewhere = asPlanned ? null : new Elsewhere(projection, planned);
+    // A lens that distorts keeps no straight way between the two: the texture stays with the
+    // pixels.
+    this.elsewhere =
+        asPlanned || !projection.isStraight() ? null : new Elsewhere(projection, planned);
     // Tufts of heather; never finer than the pixels, or they would beat with them.
     cellWide = Math.max(14, 2.5 * arcmin);
     cellHigh = Math.max(5, 2.5 * arcmin);

@@ -100,6 +100,19 @@ sealed interface Happening {
   /** The lens is out of focus: stars are so many times as wide from then on. */
   record Unfocused(Instant from, double factor) implements Happening {}
 
+  /**
+   * A lamp stands there and shines into the lens.
+   *
+   * @param magnitude how bright
+   */
+  record Lamp(Instant from, Instant to, Direction at, double magnitude) implements Happening {
+    /** As bright as one some hundred metres away. */
+    static final double GLARING = -9;
+  }
+
+  /** Grains of dust on the sensor. */
+  record Dust() implements Happening {}
+
   /** Ripples on the water. */
   record Ripples() implements Happening {}
 

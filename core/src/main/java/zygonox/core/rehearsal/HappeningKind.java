@@ -39,7 +39,11 @@ public enum HappeningKind {
   /** Somebody with a lamp on the head goes along the bank. */
   WALKER,
   /** The camera is held in the hand. */
-  HANDS;
+  HANDS,
+  /** A lamp on the far shore shines into the lens, which mirrors it. */
+  FLARE,
+  /** Grains of dust on the sensor. */
+  DUST;
 
   /** As it is typed. */
   public String key() {

@@ -30,6 +30,8 @@ public final class Happenings {
   /** Between the far shore and the ridge behind it. */
   private static final double ROAD_DEG = -0.5;
 
+  private static final double LAMP_DEG = -0.3;
+
   /** Somebody on the near bank, a lamp at the head. */
   private static final double PATH_DEG = -5;
 
@@ -121,6 +123,15 @@ public final class Happenings {
             new Direction(facing.azimuthDeg() + side, PATH_DEG),
             HEADLAMP_MAGNITUDE);
       }
+      case FLARE ->
+          new Happening.Lamp(
+              at.minusMillis((long) (100 * run)),
+              at.plusMillis((long) (100 * run)),
+              new Direction(
+                  facing.azimuthDeg() + sign(random) * wide * (0.15 + 0.2 * random.nextDouble()),
+                  LAMP_DEG),
+              Happening.Lamp.GLARING);
+      case DUST -> new Happening.Dust();
       case HANDS -> new Happening.Hands(start, program.end(body), HANDS_SHARE * wide);
       case CARS, PAINTER -> throw new IllegalArgumentException(kind + " come in numbers");
     };
@@ -262,6 +273,17 @@ public final class Happenings {
   /** Whether each frame looks elsewhere. */
   boolean hasHands() {
     return each(Happening.Hands.class).findAny().isPresent();
+  }
+
+  boolean hasDust() {
+    return each(Happening.Dust.class).findAny().isPresent();
+  }
+
+  /** Lamps that shine into the lens during some part of an exposure. */
+  List<Happening.Lamp> lamps(Exposure exposure) {
+    return each(Happening.Lamp.class)
+        .filter(l -> l.from().isBefore(exposure.closesAt()) && l.to().isAfter(exposure.opensAt()))
+        .toList();
   }
 
   boolean hasRipples() {

@@ -5,25 +5,27 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.function.ToDoubleFunction;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.measure.SkyLevel;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
 import zygonox.core.optics.PointStarRule;
-import zygonox.core.optics.Sensor;
 import zygonox.core.optics.StarImage;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
-import zygonox.core.quantity.Angle;
-import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Seconds;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
 import zygonox.core.raster.ToneCurve;
 import zygonox.core.raster.ToneEncoder;
 import zygonox.core.site.Site;
+import zygonox.core.sky.Moon;
+import zygonox.core.sky.SkyGlow;
+import zygonox.core.sky.Vector;
 import zygonox.core.stars.FoundStar;
 import zygonox.core.stars.StarFinder;
 import zygonox.core.stars.StarShape;
@@ -44,46 +46,41 @@ public record Lesson(
     List<Instant> opened,
     Program program,
     List<String> numbers) {
-  /** How many frames the run has of which three are shown. */
-  private static final int RUN_FRAMES = 21;
-
-  private static final double CLOSED_SECONDS = 2;
-
-  /** Light of a lamp that is far too bright, as a multiple of the sky's. */
-  private static final double GLARING = 6000;
-
-  /** So much of the ground is in the frame, in degrees: it tells a bump from the turning sky. */
-  private static final double GROUND_DEG = 7;
-
   private static final int MOST_STARS = 3000;
 
-  /** How far stabilisation throws the image from one moment to the next, in degrees. */
-  private static final double THROWN_DEG = 0.12;
+  /** Of half the frame's diagonal: nearer is its middle, farther are its corners. */
+  private static final double MIDDLE_SHARE = 0.3;
 
-  /** So many times as long as the rule allows. */
-  private static final double TOO_LONG = 6;
+  private static final double CORNER_SHARE = 0.7;
 
   /**
    * What a lesson is shot with.
    *
    * @param rule which the photographer follows for still stars
    */
-  public record Setting(Body body, Lens lens, Site site, Scene scene, PointStarRule rule) {}
+  public record Setting(Body body, Lens lens, Site site, Scene scene, PointStarRule rule) {
+    PointStarRule.Framed framed(Program program) {
+      return new PointStarRule.Framed(
+          program.sensor(body), program.facing(), site.place().latitudeDeg());
+    }
+  }
 
   /** Shoots the frames of a lesson. */
   public static Lesson of(
       Mistake mistake, Setting setting, Program plan, long seed, Cancellation cancellation) {
-    // Still stars: in trails a shutter open for too long would not be a mistake.
-    double still = Math.min(plan.interval().exposureSeconds(), Math.floor(limit(setting, plan)));
-    Program planned =
-        plan.withInterval(new Interval(0, Math.max(1, still), CLOSED_SECONDS, RUN_FRAMES))
-            .withFacing(overGround(setting, plan));
-    Program shot = asShot(mistake, setting, planned);
-    Happenings happenings = happenings(mistake, shot, seed);
+    Staging staging = Staging.of(mistake, setting, plan, seed);
+    Program shot = staging.shot();
     SimulatedCamera camera =
         new SimulatedCamera(
-            setting.body(), setting.lens(), setting.site(), setting.scene(), seed, happenings, 10);
-    double late = happenings.hasMissetTimer() ? shot.interval().exposureSeconds() : 0;
+            setting.body(),
+            setting.lens(),
+            setting.site(),
+            setting.scene(),
+            seed,
+            staging.happenings(),
+            10,
+            staging.tracker());
+    double late = staging.happenings().hasMissetTimer() ? shot.interval().exposureSeconds() : 0;
     List<Raster> frames = new ArrayList<>();
     List<Instant> opened = new ArrayList<>();
     for (int index : indexes(mistake)) {
@@ -92,82 +89,31 @@ public record Lesson(
       Shot timed = new Shot(index, at, one.exposureSeconds());
       frames.add(
           mistake == Mistake.STABILISATION_ON
-              ? thrown(camera, shot, timed, cancellation)
+              ? thrown(camera, staging, timed, cancellation)
               : camera.preview(shot, timed, cancellation));
       opened.add(at);
     }
     return new Lesson(
-        mistake, frames, opened, planned, numbers(mistake, setting, planned, shot, frames));
+        mistake,
+        frames,
+        opened,
+        staging.planned(),
+        numbers(mistake, setting, staging, camera, frames));
   }
 
   /** A misset timer shows in neighbours, all else in the course of the run. */
   private static int[] indexes(Mistake mistake) {
     return mistake == Mistake.TIMER_MISSET
         ? new int[] {0, 1, 2}
-        : new int[] {0, RUN_FRAMES / 2, RUN_FRAMES - 1};
-  }
-
-  private static Program asShot(Mistake mistake, Setting setting, Program planned) {
-    return switch (mistake) {
-      case SHUTTER_TOO_LONG ->
-          planned.withInterval(
-              planned.interval().withExposure(Math.min(600, TOO_LONG * limit(setting, planned))));
-      default -> planned;
-    };
-  }
-
-  private static Direction overGround(Setting setting, Program plan) {
-    Sensor sensor = plan.sensor(setting.body());
-    double high = sensor.fieldOfViewDeg(sensor.body().sensorHeightMm());
-    return new Direction(
-        plan.facing().azimuthDeg(), Math.min(plan.facing().altitudeDeg(), high / 2 - GROUND_DEG));
-  }
-
-  private static double limit(Setting setting, Program program) {
-    return setting
-        .rule()
-        .seconds(
-            new PointStarRule.Framed(
-                program.sensor(setting.body()),
-                program.facing(),
-                setting.site().place().latitudeDeg()));
-  }
-
-  private static Happenings happenings(Mistake mistake, Program program, long seed) {
-    Instant start = program.start().toInstant();
-    Instant end = start.plus(Interval.duration(program.interval().totalSeconds()));
-    Instant middle = start.plus(Interval.duration(program.interval().totalSeconds() / 2));
-    return new Happenings(
-        switch (mistake) {
-          case FOCUS_MISSED -> List.of(new Happening.Unfocused(start, 2.2 + 0.1 * (seed % 8)));
-          case DEW ->
-              List.of(
-                  new Happening.Dew(
-                      start, 3600 / program.interval().totalSeconds() * (1.5 + 0.1 * (seed % 9))));
-          case BUMP ->
-              List.of(new Happening.Bump(middle.plusSeconds(30), 0.25 + 0.05 * (seed % 4), -0.1));
-          case CLOUD -> List.of(new Happening.Cloud(start.plusSeconds(40), end, 0.98));
-          case HIGHLIGHTS_CLIPPED ->
-              List.of(
-                  new Happening.Torch(
-                      start, end, program.facing().azimuthDeg(), 14, GLARING, false));
-          case TIMER_MISSET -> List.of(new Happening.MissetTimer());
-          default -> List.of();
-        });
+        : new int[] {0, Staging.RUN_FRAMES / 2, Staging.RUN_FRAMES - 1};
   }
 
   /** Half of the light falls elsewhere. */
   private static Raster thrown(
-      SimulatedCamera camera, Program program, Shot shot, Cancellation cancellation) {
-    Direction facing = program.facing();
-    double side = shot.index() % 2 == 0 ? 1 : -0.7;
-    Direction aside =
-        new Direction(
-            facing.azimuthDeg()
-                + side * THROWN_DEG / Math.max(0.2, Angle.cos(facing.altitudeDeg())),
-            facing.altitudeDeg() + 0.5 * THROWN_DEG);
+      SimulatedCamera camera, Staging staging, Shot shot, Cancellation cancellation) {
+    Program program = staging.shot();
     Raster a = camera.preview(program, shot, cancellation);
-    Raster b = camera.preview(program.withFacing(aside), shot, cancellation);
+    Raster b = camera.preview(program.withFacing(staging.thrown(shot.index())), shot, cancellation);
     ToneEncoder encoder = new ToneEncoder(ToneCurve.SRGB, 8);
     for (int i = 0; i < a.samples().length; i++) {
       double light = Srgb.toLight(a.samples()[i] / 255.0) + Srgb.toLight(b.samples()[i] / 255.0);
@@ -176,25 +122,43 @@ public record Lesson(
     return a;
   }
 
-  private record Seen(int stars, double fwhm, double elongation, double clipped) {
+  private record Seen(int stars, double fwhm, double elongation, double inCorners, double clipped) {
     static Seen of(Raster frame) {
       try {
         List<FoundStar> stars =
             new StarFinder(MOST_STARS).find(PixelSource.of(frame), new Cancellation());
+        double wide = frame.layout().width();
+        double high = frame.layout().height();
+        ToDoubleFunction<FoundStar> out =
+            s -> 2 * Math.hypot(s.x() - wide / 2, s.y() - high / 2) / Math.hypot(wide, high);
         Optional<StarShape> shape = StarShape.of(frame, stars);
         return new Seen(
             stars.size(),
             shape.map(StarShape::fwhm).orElse(0.0),
-            shape.map(StarShape::elongation).orElse(1.0),
+            elongation(frame, stars, s -> out.applyAsDouble(s) < MIDDLE_SHARE),
+            elongation(frame, stars, s -> out.applyAsDouble(s) > CORNER_SHARE),
             SkyLevel.of(frame).clipped());
       } catch (UnreadableFrame e) {
         throw new IllegalStateException("a picture in memory cannot be unreadable", e);
       }
     }
+
+    private static double elongation(
+        Raster frame, List<FoundStar> stars, Predicate<FoundStar> where) {
+      return StarShape.of(frame, stars.stream().filter(where).toList())
+          .map(StarShape::elongation)
+          .orElse(1.0);
+    }
   }
 
   private static List<String> numbers(
-      Mistake mistake, Setting setting, Program planned, Program shot, List<Raster> frames) {
+      Mistake mistake,
+      Setting setting,
+      Staging staging,
+      SimulatedCamera camera,
+      List<Raster> frames) {
+    Program planned = staging.planned();
+    Program shot = staging.shot();
     Seen first = Seen.of(frames.get(0));
     Seen middle = Seen.of(frames.get(1));
     Seen last = Seen.of(frames.get(2));
@@ -206,7 +170,7 @@ public record Lesson(
           List.of(
               Seconds.text(shot.interval().exposureSeconds()),
               tenth(first.elongation),
-              Seconds.about(limit(setting, planned)));
+              Seconds.about(Staging.limit(setting, planned)));
       case FOCUS_MISSED ->
           List.of(tenth(first.fwhm), tenth(StarImage.fwhmPixels(setting.body())), tenth(last.fwhm));
       case DEW ->
@@ -219,9 +183,36 @@ public record Lesson(
                   planned.interval().periodSeconds() + planned.interval().exposureSeconds()),
               Seconds.text(planned.interval().periodSeconds()),
               Seconds.text(planned.interval().gapSeconds()));
-      case STABILISATION_ON -> List.of(whole(pixelsPerDeg * THROWN_DEG), tenth(first.fwhm));
+      case STABILISATION_ON -> List.of(whole(pixelsPerDeg * Staging.THROWN_DEG), tenth(first.fwhm));
       case HIGHLIGHTS_CLIPPED -> List.of(tenth(100 * first.clipped));
+      case FLARE -> List.of(whole(camera.lamps(shot, shot.shots().get(0)).get(0).fromMiddle()));
+      case MOON_GLARE -> moonlit(setting, shot, first.stars);
+      case CORNERS_TRAILING ->
+          List.of(
+              tenth(first.elongation),
+              tenth(first.inCorners),
+              Seconds.text(shot.interval().exposureSeconds()),
+              Seconds.about(1 / setting.framed(shot).fastestWidths(1)));
+      case TRACKER_ASKEW ->
+          List.of(
+              whole(shot.interval().totalSeconds() / 60),
+              tenth(
+                  camera.drift(
+                      shot, shot.shots().get(0), shot.shots().get(Staging.RUN_FRAMES - 1))),
+              tenth(staging.tracker().axisOffArcmin() / 60));
     };
+  }
+
+  private static List<String> moonlit(Setting setting, Program shot, int stars) {
+    Instant time = shot.start().toInstant();
+    SkyGlow sky = new SkyGlow(setting.site().brightness(), setting.site().place(), time);
+    Vector ahead = Vector.of(shot.facing());
+    Moon.Seen moon = Moon.from(setting.site().place(), time);
+    return List.of(
+        whole(Math.toDegrees(Math.acos(moon.vector().dot(ahead)))),
+        whole(100 * Moon.at(time).illuminatedFraction()),
+        tenth(sky.candelas(ahead) / sky.darkCandelas(ahead)),
+        whole(stars));
   }
 
   private static String whole(double value) {

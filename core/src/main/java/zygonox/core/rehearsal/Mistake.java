@@ -13,5 +13,13 @@ public enum Mistake {
   TIMER_MISSET,
   /** Stabilisation was left on, on the tripod. */
   STABILISATION_ON,
-  HIGHLIGHTS_CLIPPED
+  HIGHLIGHTS_CLIPPED,
+  /** A lamp in the frame is mirrored by the lens's glass. */
+  FLARE,
+  /** The moon beside the frame drowns faint stars. */
+  MOON_GLARE,
+  /** Sharp in the middle by the pole, dashes in the corners. */
+  CORNERS_TRAILING,
+  /** The mount's axis does not point at the pole. */
+  TRACKER_ASKEW
 }

@@ -29,6 +29,11 @@ final class NebulaLight {
   /** Beyond so many of its half widths nothing is drawn. */
   private static final double REACH = 1.6;
 
+  /** Sizes of an emission nebula's knots in half widths of it, and how much the largest vary it. */
+  private static final double[] KNOTS = {0.55, 0.24, 0.11, 0.05};
+
+  private static final double KNOT_SHARE = 0.7;
+
   /** How a kind of thing is coloured: red, green, blue for one electron of its magnitude. */
   private enum Kind {
     GALAXY(1.05f, 1, 0.8f),
@@ -156,8 +161,10 @@ final class NebulaLight {
    * Adds its light to a strip.
    *
    * @param light electrons, three a pixel, of the strip's rows
+   * @param lineGain how much more of a nebula's red line passes than of other red light
    */
-  void into(float[] light, int firstRow, int rows, int width) {
+  void into(float[] light, int firstRow, int rows, int width, float lineGain) {
+    float red = kind == Kind.EMISSION ? lineGain : 1;
     int left = (int) Math.max(0, Math.ceil(x - reachPixels));
     int right = (int) Math.min(width - 1, Math.floor(x + reachPixels));
     int top = (int) Math.max(firstRow, Math.ceil(y - reachPixels));
@@ -173,9 +180,9 @@ final class NebulaLight {
           double shape = Math.exp(-HALF_LIGHT * out) * Math.min(1, 4 * fade);
           float electrons = (float) (central * shape * knots(u, v));
           int at = 3 * ((row - firstRow) * width + column);
-          for (int c = 0; c < 3; c++) {
-            light[at + c] += electrons * kind.colour[c];
-          }
+          light[at] += red * electrons * kind.colour[0];
+          light[at + 1] += electrons * kind.colour[1];
+          light[at + 2] += electrons * kind.colour[2];
         }
       }
     }
@@ -185,9 +192,12 @@ final class NebulaLight {
     if (kind != Kind.EMISSION) {
       return 1;
     }
-    double phase = seed % 97;
-    return 1
-        + 0.35 * Math.sin(7 * u + phase) * Math.cos(9 * v - phase)
-        + 0.25 * Math.sin(17 * v + 5 * u + 2 * phase);
+    double sum = 0;
+    double share = KNOT_SHARE;
+    for (double size : KNOTS) {
+      sum += share * (2 * SmoothNoise.at(u / size, v / size, seed % 97) - 1);
+      share *= 0.7;
+    }
+    return Math.max(0.1, 1 + sum);
   }
 }

@@ -157,7 +157,7 @@ public final class Prediction {
           for (int c = 0; c < 3; c++) {
             int at = 3 * ((top + y) * width + x) + c;
             int inStrip = 3 * (y * width + x) + c;
-            float electrons = light[inStrip] + open * strip[inStrip];
+            float electrons = light[inStrip] + open * frame.passes(c) * strip[inStrip];
             float sigma = (float) Math.sqrt(electrons + readVariance);
             float mean =
                 blend == Blend.LIGHTEN ? electrons : BlackFloor.centre(electrons, sigma * left);

@@ -7,6 +7,8 @@ import java.awt.RenderingHints;
 import java.awt.geom.Path2D;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferByte;
+import java.time.Instant;
+import java.util.List;
 import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
 import zygonox.core.optics.Projection;
@@ -14,6 +16,7 @@ import zygonox.core.quantity.Angle;
 import zygonox.core.quantity.Direction;
 import zygonox.core.quantity.Place;
 import zygonox.core.site.Site;
+import zygonox.core.site.Surroundings;
 import zygonox.core.sky.Skyline;
 import zygonox.core.sky.Vector;
 
@@ -25,8 +28,9 @@ import zygonox.core.sky.Vector;
  * @param windmillAzimuthDeg where the mill stands, degrees from north through east; empty: there is
  *     none
  * @param skyline where the ground ends without a mill
+ * @param surroundings what stands along its edge
  */
-public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline) {
+public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline, Surroundings surroundings) {
   /** With the mill a little west of north, where trails turn about the pole above it. */
   public static final Scene USUAL = new Scene(352);
 
@@ -40,13 +44,15 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline) {
 
   private static final double RAGGED_DEG = 0.12;
 
+  private static final double TREE_STEP_DEG = 0.03;
+
   /**
    * By the reservoir.
    *
    * @param windmillAzimuthDeg where the mill stands
    */
   public Scene(double windmillAzimuthDeg) {
-    this(OptionalDouble.of(windmillAzimuthDeg), Skyline.LEVEL);
+    this(OptionalDouble.of(windmillAzimuthDeg), Skyline.LEVEL, Surroundings.OPEN);
   }
 
   /** What a site shows. */
@@ -55,7 +61,10 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline) {
         Math.abs(site.place().latitudeDeg() - RESERVOIR.latitudeDeg()) < NEAR_DEG
             && Math.abs(Angle.signed(site.place().longitudeDeg() - RESERVOIR.longitudeDeg()))
                 < NEAR_DEG;
-    return near ? USUAL : new Scene(OptionalDouble.empty(), site.skyline());
+    return new Scene(
+        near ? USUAL.windmillAzimuthDeg : OptionalDouble.empty(),
+        near ? Skyline.LEVEL : site.skyline(),
+        site.surroundings());
   }
 
   /** Shades of the ground as shares of 255; the sky is 0. */
@@ -77,6 +86,11 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline) {
     /** How far the pixel hides the sky, 0 to 1. */
     float cover(int index) {
       return (cover[index] & 0xff) / 255f;
+    }
+
+    /** Whether nothing hides the sky at the pixel. */
+    boolean isOpen(int index) {
+      return cover[index] == 0;
     }
 
     /** Which ground it is, 0 to 255; see the scene's shades. */
@@ -165,6 +179,20 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline) {
         + 0.15 * Angle.sin(43 * azimuthDeg + 10);
   }
 
+  private Horizon horizon() {
+    return new Horizon(windmillAzimuthDeg.isPresent() ? Scene::ridgeDeg : a -> openGroundDeg(a));
+  }
+
+  /** The fog that lies in it at a moment. */
+  ValleyFog fog(Instant time) {
+    return surroundings == Surroundings.FOG ? ValleyFog.at(time) : ValleyFog.NONE;
+  }
+
+  /** Lamps that are always lit. */
+  List<Horizon.Lamp> lamps() {
+    return surroundings == Surroundings.VILLAGE ? horizon().lamps() : List.of();
+  }
+
   private static double bankDeg(double azimuthDeg) {
     return BANK_DEG + 1.1 * Angle.sin(3 * azimuthDeg + 25) + 0.25 * Angle.sin(29 * azimuthDeg);
   }
@@ -199,6 +227,7 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline) {
     }
 
     void paint() {
+      paintHorizon();
       if (windmillAzimuthDeg.isPresent()) {
         fillBelow(farRidge, Scene::ridgeDeg);
         fillBelow(water, a -> SHORE_DEG);
@@ -209,6 +238,31 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline) {
         fillBelow(bank, a -> FEET_DEG + 1.5 * Angle.sin(3 * a) + 0.4 * Angle.sin(23 * a));
       }
       g.dispose();
+    }
+
+    private void paintHorizon() {
+      colour(farRidge);
+      Horizon horizon = horizon();
+      if (surroundings == Surroundings.TREES) {
+        for (double a = 0; a < 360; a += TREE_STEP_DEG) {
+          double b = a + TREE_STEP_DEG;
+          double seam = Math.toDegrees(1 / projection.focalPixels());
+          fill(
+              new Direction(a, horizon.treesDeg(a)),
+              new Direction(b, horizon.treesDeg(b)),
+              new Direction(b + seam, horizon.skylineDeg().applyAsDouble(b) - 0.5),
+              new Direction(a - seam, horizon.skylineDeg().applyAsDouble(a) - 0.5));
+        }
+      } else if (surroundings == Surroundings.VILLAGE) {
+        for (Horizon.House house : horizon.houses()) {
+          fill(
+              new Direction(house.left(), house.low()),
+              new Direction(house.left(), house.eaves()),
+              new Direction((house.left() + house.right()) / 2, house.ridge()),
+              new Direction(house.right(), house.eaves()),
+              new Direction(house.right(), house.low()));
+        }
+      }
     }
 
     private void colour(int level) {

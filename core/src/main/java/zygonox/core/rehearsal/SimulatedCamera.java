@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
 import zygonox.core.format.CaptureTime;
 import zygonox.core.format.Depth;
 import zygonox.core.format.DngWriter;
@@ -29,6 +30,7 @@ import zygonox.core.raster.ToneCurve;
 import zygonox.core.raster.ToneTable;
 import zygonox.core.raw.BayerPattern;
 import zygonox.core.site.Site;
+import zygonox.core.sky.LocalSky;
 import zygonox.core.sky.Vector;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.WholeFile;
@@ -123,7 +125,7 @@ public final class SimulatedCamera implements Camera {
 
   /** How the lens looks as the program aims it. */
   Projection projection(Program program) {
-    return new Projection(held(program), program.focalMm(), program.facing());
+    return new Projection(held(program), program.focalMm(), program.facing(), lens.distortion());
   }
 
   /** How it looks at a moment: the same, unless it follows the sky. */
@@ -156,6 +158,24 @@ public final class SimulatedCamera implements Camera {
 
   Body held(Program program) {
     return program.orientation().held(body);
+  }
+
+  /** What lies on its sensor, where something does. */
+  Optional<Dust> dust(Program program) {
+    Body held = held(program);
+    return happenings.hasDust()
+        ? Optional.of(
+            new Dust(
+                held.pixelsWide(),
+                held.pixelsHigh(),
+                program.orientation(),
+                program.aperture(),
+                seed))
+        : Optional.empty();
+  }
+
+  Scene scene() {
+    return scene;
   }
 
   Happenings happenings() {
@@ -212,6 +232,43 @@ public final class SimulatedCamera implements Camera {
                     held.pixelsHigh())
                     .stream())
         .toList();
+  }
+
+  /** Lamps that shine into the lens during a shot, as they lie in the frame. */
+  List<LampLight> lamps(Program program, Shot shot) {
+    Exposure exposure = Exposure.of(shot);
+    Program seen = seen(program, shot);
+    Body held = held(program);
+    Stream<Happening.Lamp> always =
+        scene.lamps().stream()
+            .map(
+                l ->
+                    new Happening.Lamp(
+                        exposure.opensAt(), exposure.closesAt(), l.at(), l.magnitude()));
+    return Stream.concat(always, happenings.lamps(exposure).stream())
+        .flatMap(
+            l ->
+                LampLight.of(
+                    l,
+                    exposure,
+                    projection(seen, exposure.middle()),
+                    meter(program).zeroPoint(),
+                    held.pixelsWide(),
+                    held.pixelsHigh())
+                    .stream())
+        .toList();
+  }
+
+  /** How far a star in the middle of one frame has moved in another, in pixels. */
+  double drift(Program program, Shot from, Shot to) {
+    Instant before = Exposure.of(from).middle();
+    Instant after = Exposure.of(to).middle();
+    Projection first = projection(program, before);
+    Projection last = projection(program, after);
+    Vector star = new LocalSky(site.place(), before).j2000Of(first.forward());
+    Vector seen = new LocalSky(site.place(), after).towards(star);
+    return Math.hypot(
+        last.x(seen) - first.x(first.forward()), last.y(seen) - first.y(first.forward()));
   }
 
   StarTracks tracks(Program planned, Shot shot) {
@@ -362,16 +419,20 @@ public final class SimulatedCamera implements Camera {
       float[] light = frame.gather(firstRow, rows, false);
       int row = 3 * frame.width();
       float[] sigma = new float[row];
+      float[] grain = new float[row];
+      float[] share = new float[row];
       for (int y = 0; y < rows; y++) {
-        Grain grain = new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y);
+        new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y).fill(grain, row);
         int from = y * row;
         for (int i = 0; i < row; i++) {
           sigma[i] = (float) Math.sqrt(light[from + i] + readVariance);
         }
         for (int i = 0; i < row; i++) {
-          float electrons = BlackFloor.centre(light[from + i], sigma[i]) + sigma[i] * grain.next();
-          float share = Math.min(fullWell, electrons) * (1 / white);
-          samples[from + i] = (short) (int) (curve.encode(share) * highest + 0.5f);
+          float electrons = BlackFloor.centre(light[from + i], sigma[i]) + sigma[i] * grain[i];
+          share[i] = Math.min(fullWell, electrons) * (1 / white);
+        }
+        for (int i = 0; i < row; i++) {
+          samples[from + i] = (short) (int) (curve.encode(share[i]) * highest + 0.5f);
         }
       }
     }

@@ -32,20 +32,29 @@ final class SkyLight {
   private final float[] warmth;
   private final float[] galaxy;
   private final float[] falloff;
+  private final float[] fog;
 
   /** What the whole sky gives level ground, in the same unit. */
   private final float onGround;
 
   /**
+   * @param valley what lies over the far ground
    * @param moments when the frame was open: the galaxy's light is the mean of them
    */
-  SkyLight(Projection projection, SkyGlow sky, List<LocalSky> moments, int width, int height) {
+  SkyLight(
+      Projection projection,
+      SkyGlow sky,
+      ValleyFog valley,
+      List<LocalSky> moments,
+      int width,
+      int height) {
     columns = width / STEP + 2;
     int rows = height / STEP + 2;
     glow = new float[columns * rows];
     warmth = new float[columns * rows];
     galaxy = new float[columns * rows];
     falloff = new float[columns * rows];
+    fog = new float[columns * rows];
     Vector axis = projection.towards((width - 1) / 2.0, (height - 1) / 2.0);
     double overhead = sky.darkCandelas(new Vector(0, 0, 1));
     onGround = (float) (sky.groundCandelas() / overhead);
@@ -68,6 +77,7 @@ final class SkyLight {
         double cos = v.dot(axis);
         // A good lens loses some half of the cos^4 that a pinhole would.
         falloff[i] = (float) (cos * cos);
+        fog[i] = valley.thickness(v);
       }
     }
   }
@@ -93,66 +103,63 @@ final class SkyLight {
     float share = 0.2f;
     for (double size : CLOUDS_DEG) {
       double scale = Math.toDegrees(1) / size;
-      sum += share * (2 * noise(j2000.x() * scale, j2000.y() * scale, j2000.z() * scale) - 1);
+      sum +=
+          share * (2 * SmoothNoise.at(j2000.x() * scale, j2000.y() * scale, j2000.z() * scale) - 1);
       share *= 0.8f;
     }
     return Math.max(0.2f, 1 + sum);
   }
 
-  /** Smooth noise from 0 to 1 with cells of side 1. */
-  private static float noise(double x, double y, double z) {
-    double sum = 0;
-    long fx = (long) Math.floor(x);
-    long fy = (long) Math.floor(y);
-    long fz = (long) Math.floor(z);
-    for (int corner = 0; corner < 8; corner++) {
-      int i = corner & 1;
-      int j = corner >> 1 & 1;
-      int k = corner >> 2;
-      long hash = (fx + i) * 73_856_093L ^ (fy + j) * 19_349_663L ^ (fz + k) * 83_492_791L;
-      double weight = eased(x - fx, i) * eased(y - fy, j) * eased(z - fz, k);
-      sum += weight * (Grain.mix(hash) >>> 40) / (1 << 24);
-    }
-    return (float) sum;
-  }
-
-  private static double eased(double t, int side) {
-    double s = t * t * (3 - 2 * t);
-    return side == 1 ? s : 1 - s;
-  }
-
-  /** The light of one row. */
+  /** The light of one row at a time, a value for each pixel. Not for several threads at once. */
   final class Row {
-    private final int above;
-    private final float share;
+    final float[] glow;
+    final float[] warmth;
+    final float[] galaxy;
+    final float[] falloff;
 
-    Row(int row) {
-      above = row / STEP * columns;
-      share = (float) (row % STEP) / STEP;
+    /** How much of what lies behind it the fog hides, 0 to 1. */
+    final float[] fog;
+
+    private final float[] line = new float[columns];
+    private int filled = -1;
+
+    Row(int width) {
+      glow = new float[width];
+      warmth = new float[width];
+      galaxy = new float[width];
+      falloff = new float[width];
+      fog = new float[width];
     }
 
-    float glow(int x) {
-      return at(glow, x);
+    /** Moves to a row. */
+    Row at(int row) {
+      if (row != filled) {
+        filled = row;
+        fill(SkyLight.this.glow, row, glow);
+        fill(SkyLight.this.warmth, row, warmth);
+        fill(SkyLight.this.galaxy, row, galaxy);
+        fill(SkyLight.this.falloff, row, falloff);
+        fill(SkyLight.this.fog, row, fog);
+      }
+      return this;
     }
 
-    float warmth(int x) {
-      return at(warmth, x);
-    }
-
-    float galaxy(int x) {
-      return at(galaxy, x);
-    }
-
-    float falloff(int x) {
-      return at(falloff, x);
-    }
-
-    private float at(float[] grid, int x) {
-      int i = above + x / STEP;
-      float t = (float) (x % STEP) / STEP;
-      float top = grid[i] + t * (grid[i + 1] - grid[i]);
-      float bottom = grid[i + columns] + t * (grid[i + columns + 1] - grid[i + columns]);
-      return top + share * (bottom - top);
+    private void fill(float[] grid, int row, float[] into) {
+      int above = row / STEP * columns;
+      float share = (float) (row % STEP) / STEP;
+      for (int c = 0; c < columns; c++) {
+        float top = grid[above + c];
+        line[c] = top + share * (grid[above + columns + c] - top);
+      }
+      for (int c = 0; c * STEP < into.length; c++) {
+        float left = line[c];
+        float slope = (line[c + 1] - left) / STEP;
+        int first = c * STEP;
+        int count = Math.min(STEP, into.length - first);
+        for (int k = 0; k < count; k++) {
+          into[first + k] = left + slope * k;
+        }
+      }
     }
   }
 }

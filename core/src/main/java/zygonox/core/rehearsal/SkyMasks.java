@@ -43,7 +43,7 @@ final class SkyMasks {
    */
   String of(Rehearsal.Planned next) {
     Program seen = camera.seen(next.program(), next.shot());
-    if (seen.job() == Job.TRACKED || seen.job() == Job.DARKS) {
+    if (seen.job() == Job.TRACKED || seen.job().calibrates()) {
       return null;
     }
     return made.computeIfAbsent(new View(seen.name(), seen.facing()), view -> write(seen, next));

@@ -9,6 +9,7 @@ import zygonox.core.quantity.Place;
 import zygonox.core.sky.FaintStars;
 import zygonox.core.sky.LocalSky;
 import zygonox.core.sky.Planets;
+import zygonox.core.sky.ProperMotion;
 import zygonox.core.sky.Star;
 import zygonox.core.sky.StarCatalogue;
 import zygonox.core.sky.Vector;
@@ -46,6 +47,7 @@ final class StarTracks {
   private final double psfSigma;
   private final int reach;
   private final int faintReach;
+  private final Spread spread;
   private final int width;
   private final int height;
   private final List<List<Spot>> byStrip = new ArrayList<>();
@@ -100,6 +102,7 @@ final class StarTracks {
     this.coma = optic.coma;
     this.psfSigma = optic.psfSigma;
     this.reach = (int) Math.ceil(REACH * psfSigma) + 1;
+    this.spread = new Spread(psfSigma, reach);
     this.faintReach = (int) Math.ceil(FAINT_REACH * psfSigma);
     this.width = optic.width;
     this.height = optic.height;
@@ -110,7 +113,7 @@ final class StarTracks {
     open = new LocalSky(place, exposure.opensAt());
     middle = new LocalSky(place, exposure.middle());
     close = new LocalSky(place, exposure.closesAt());
-    StarCatalogue.stars().forEach(this::draw);
+    StarCatalogue.stars().forEach(s -> draw(ProperMotion.at(s, exposure.middle())));
     Planets.at(exposure.middle()).forEach(this::draw);
     Vector axis = middle.j2000Of(looks.middle.forward());
     double radius = looks.middle.halfDiagonalDeg(width, height);
@@ -260,36 +263,26 @@ final class StarTracks {
    * @param light electrons, three a pixel, of the strip's rows
    */
   void into(float[] light, int firstRow, int rows) {
-    double[] across = new double[2 * reach + 1];
-    double[] down = new double[2 * reach + 1];
+    float[] across = new float[2 * reach + 1];
+    float[] down = new float[2 * reach + 1];
     for (Spot spot : byStrip.get(firstRow / stripRows)) {
       int far = spot.green < FAINT * optic.faintest ? faintReach : reach;
       int left = (int) Math.round(spot.x) - far;
       int top = (int) Math.round(spot.y) - far;
       int side = 2 * far + 1;
-      shares(spot.x - left, side, across);
-      shares(spot.y - top, side, down);
+      spread.at(spot.x - left - far, side, across);
+      spread.at(spot.y - top - far, side, down);
       int from = Math.max(0, -left);
       int to = Math.min(side, width - left);
       for (int j = Math.max(0, firstRow - top); j < Math.min(side, firstRow + rows - top); j++) {
         int at = 3 * ((top + j - firstRow) * width + left + from);
         for (int i = from; i < to; i++, at += 3) {
-          float share = (float) (across[i] * down[j]);
+          float share = across[i] * down[j];
           light[at] += spot.red * share;
           light[at + 1] += spot.green * share;
           light[at + 2] += spot.blue * share;
         }
       }
-    }
-  }
-
-  /** What share of a Gaussian centred at {@code centre} falls into each pixel. */
-  private void shares(double centre, int side, double[] into) {
-    double before = NormalShare.below((-0.5 - centre) / psfSigma);
-    for (int i = 0; i < side; i++) {
-      double after = NormalShare.below((i + 0.5 - centre) / psfSigma);
-      into[i] = after - before;
-      before = after;
     }
   }
 }

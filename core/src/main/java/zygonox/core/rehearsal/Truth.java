@@ -29,10 +29,11 @@ public final class Truth {
   /**
    * Writes {@code truth.json}: for each frame its file, the middle of its exposure, and its stars
    * by Hipparcos number (0: a planet) with pixel coordinates, the lines drawn on it with their
-   * ends, how thick the cloud is (0 to 1), the spread of a star (sigma in pixels), whether a lamp
-   * is on, where the lens looks and how directions become pixels, and a picture in which its sky is
-   * white (null for a camera that follows the sky); for the camera its hot pixels as they lie in
-   * the frames, and its seed.
+   * ends, lamps that shine into the lens with their strongest mirror image, shadows of dust (radius
+   * in pixels, share of light taken in the middle), how thick the cloud is (0 to 1), the spread of
+   * a star (sigma in pixels), whether a lamp is on, where the lens looks and how directions become
+   * pixels, and a picture in which its sky is white (null for a camera that follows the sky); for
+   * the camera its hot pixels as they lie in the frames, and its seed.
    */
   public static void write(
       SimulatedCamera camera, long seed, List<Rehearsal.Planned> planned, Path file) {
@@ -59,7 +60,25 @@ public final class Truth {
             .put("x1", line.x1())
             .put("y1", line.y1())
             .put("x2", line.x2())
-            .put("y2", line.y2());
+            .put("y2", line.y2())
+            .put("bow", line.bow());
+      }
+      ArrayNode lamps = frame.putArray("lamps");
+      for (LampLight lamp : camera.lamps(next.program(), next.shot())) {
+        lamps
+            .addObject()
+            .put("x", lamp.x())
+            .put("y", lamp.y())
+            .put("mirroredX", lamp.mirroredX())
+            .put("mirroredY", lamp.mirroredY());
+      }
+      ArrayNode dust = frame.putArray("dust");
+      for (Dust.Shadow shadow : camera.dust(next.program()).map(Dust::shadows).orElse(List.of())) {
+        dust.addObject()
+            .put("x", shadow.x())
+            .put("y", shadow.y())
+            .put("radius", shadow.radius())
+            .put("taken", shadow.taken());
       }
       frame.put("cloud", camera.happenings().cloud(middle));
       frame.put("starSigma", camera.sigmaPixels(next.program(), next.shot()));
@@ -99,6 +118,7 @@ public final class Truth {
     Projection look = camera.projection(program, Exposure.of(next.shot()).middle());
     Body held = camera.held(program);
     into.put("focalPixels", look.focalPixels());
+    into.put("bend", look.bend());
     into.put("centreX", (held.pixelsWide() - 1) / 2.0);
     into.put("centreY", (held.pixelsHigh() - 1) / 2.0);
     vector(look.forward(), into.putArray("forward"));

@@ -40,6 +40,7 @@ final class GeoJson {
           .put("name", site.name())
           .put("zone", site.zone().getId())
           .put("skyline", site.skyline().text())
+          .put("surroundings", site.surroundings().key())
           .put("skyMagnitude", site.brightness().magnitude())
           .put("notes", site.notes())
           .put("cautions", site.cautions());
@@ -91,6 +92,7 @@ final class GeoJson {
             place,
             about.hasNonNull("zone") ? Zones.parse(about.path("zone").asText()) : ZoneMap.at(place),
             Skyline.parse(about.path("skyline").asText("")),
+            Surroundings.named(about.path("surroundings").asText("")),
             about.path("skyMagnitude").isNumber()
                 ? new SkyBrightness(about.path("skyMagnitude").asDouble())
                 : SkyBrightness.USUAL,

@@ -63,6 +63,7 @@ final class Gpx {
     xml.writeStartElement("extensions");
     element(xml, "zx:zone", site.zone().getId());
     element(xml, "zx:skyline", site.skyline().text());
+    element(xml, "zx:surroundings", site.surroundings().key());
     element(xml, "zx:skyMagnitude", Double.toString(site.brightness().magnitude()));
     xml.writeEndElement();
     xml.writeEndElement();
@@ -134,6 +135,7 @@ final class Gpx {
         place,
         texts.containsKey("zone") ? Zones.parse(texts.get("zone")) : ZoneMap.at(place),
         Skyline.parse(texts.getOrDefault("skyline", "")),
+        Surroundings.named(texts.getOrDefault("surroundings", "")),
         texts.containsKey("skyMagnitude")
             ? SkyBrightness.parse(texts.get("skyMagnitude"))
             : SkyBrightness.USUAL,

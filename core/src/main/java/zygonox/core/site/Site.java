@@ -16,6 +16,7 @@ import zygonox.core.sky.Skyline;
  * @param place where it is
  * @param zone its time zone
  * @param skyline what hides the sky there
+ * @param surroundings what stands along it in a rehearsal
  * @param brightness how dark its sky can be
  * @param notes the way there, parking, what to look for; may be empty
  * @param cautions what to mind there; may be empty
@@ -25,6 +26,7 @@ public record Site(
     Place place,
     ZoneId zone,
     Skyline skyline,
+    Surroundings surroundings,
     SkyBrightness brightness,
     String notes,
     String cautions) {
@@ -39,7 +41,8 @@ public record Site(
 
   /** A site of which only the place is known. */
   public static Site of(String name, Place place, ZoneId zone) {
-    return new Site(name, place, zone, Skyline.LEVEL, SkyBrightness.USUAL, "", "");
+    return new Site(
+        name, place, zone, Skyline.LEVEL, Surroundings.OPEN, SkyBrightness.USUAL, "", "");
   }
 
   /**
@@ -57,11 +60,11 @@ public record Site(
   }
 
   public Site withName(String other) {
-    return new Site(other, place, zone, skyline, brightness, notes, cautions);
+    return new Site(other, place, zone, skyline, surroundings, brightness, notes, cautions);
   }
 
   public Site withPlace(Place other) {
-    return new Site(name, other, zone, skyline, brightness, notes, cautions);
+    return new Site(name, other, zone, skyline, surroundings, brightness, notes, cautions);
   }
 
   /** At another place, by the clock that is in use there; a site that stays keeps its clock. */
@@ -70,22 +73,26 @@ public record Site(
   }
 
   public Site withZone(ZoneId other) {
-    return new Site(name, place, other, skyline, brightness, notes, cautions);
+    return new Site(name, place, other, skyline, surroundings, brightness, notes, cautions);
   }
 
   public Site withSkyline(Skyline other) {
-    return new Site(name, place, zone, other, brightness, notes, cautions);
+    return new Site(name, place, zone, other, surroundings, brightness, notes, cautions);
+  }
+
+  public Site withSurroundings(Surroundings other) {
+    return new Site(name, place, zone, skyline, other, brightness, notes, cautions);
   }
 
   public Site withBrightness(SkyBrightness other) {
-    return new Site(name, place, zone, skyline, other, notes, cautions);
+    return new Site(name, place, zone, skyline, surroundings, other, notes, cautions);
   }
 
   public Site withNotes(String other) {
-    return new Site(name, place, zone, skyline, brightness, other, cautions);
+    return new Site(name, place, zone, skyline, surroundings, brightness, other, cautions);
   }
 
   public Site withCautions(String other) {
-    return new Site(name, place, zone, skyline, brightness, notes, other);
+    return new Site(name, place, zone, skyline, surroundings, brightness, notes, other);
   }
 }

@@ -10,6 +10,7 @@ import zygonox.core.gear.RemoteTimer;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFinding;
 import zygonox.core.optics.Exposure;
+import zygonox.core.optics.LensFilter;
 import zygonox.core.program.Interval;
 import zygonox.core.program.Job;
 import zygonox.core.program.Panorama;
@@ -68,7 +69,10 @@ public final class ProgramWords {
         + " "
         + Words.say("and")
         + " "
-        + Compass.altitudeText(p.facing().altitudeDeg());
+        + Compass.altitudeText(p.facing().altitudeDeg())
+        + (p.filter() == LensFilter.NONE
+            ? ""
+            : ", " + Words.say("through", Words.say("filter." + p.filter())));
   }
 
   /** {@code 120 frames}; of a panorama those at each position and all together. */

@@ -108,9 +108,9 @@ class GearTest {
     assertThatThrownBy(() -> camera.withIso(800, 400)).isInstanceOf(InvalidInput.class);
     assertThatThrownBy(() -> camera.withLongestTimed(0)).isInstanceOf(InvalidInput.class);
     assertThatThrownBy(() -> KIT.withBatteries(0)).isInstanceOf(InvalidInput.class);
-    assertThatThrownBy(() -> new Lens("z", 70, 24, 2.8, 4)).isInstanceOf(InvalidInput.class);
+    assertThatThrownBy(() -> new Lens("z", 70, 24, 2.8, 4, 0)).isInstanceOf(InvalidInput.class);
     assertThatThrownBy(() -> new Battery(0, 1, 0.5)).isInstanceOf(InvalidInput.class);
-    assertThat(new Lens("z", 24, 70, 2.8, 4).nearest(100)).isEqualTo(70);
-    assertThat(new Lens("z", 24, 70, 2.8, 4).reaches(35)).isTrue();
+    assertThat(new Lens("z", 24, 70, 2.8, 4, 0).nearest(100)).isEqualTo(70);
+    assertThat(new Lens("z", 24, 70, 2.8, 4, 0).reaches(35)).isTrue();
   }
 }

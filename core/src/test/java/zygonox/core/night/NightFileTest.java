@@ -74,7 +74,7 @@ class NightFileTest {
     Kit kit =
         night
             .kit()
-            .withLens(new Lens("zoom", 24, 70, 2.8, 4))
+            .withLens(new Lens("zoom", 24, 70, 2.8, 4, 0))
             .withTimer(new RemoteTimer("timer", 2, RemoteTimer.IntervalMeans.START_TO_START))
             .withCard(new ByteSize(32L << 30))
             .withBatteries(4)

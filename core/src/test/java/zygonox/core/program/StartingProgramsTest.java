@@ -65,7 +65,8 @@ class StartingProgramsTest {
   @ParameterizedTest
   @EnumSource(Job.class)
   void elsewhereAndWithOtherGearItDoesToo(Job job) {
-    Kit kit = Kit.usual(new Body("small", 17.3, 13, 5184, 3888), new Lens("zoom", 12, 40, 2.8, 4));
+    Kit kit =
+        Kit.usual(new Body("small", 17.3, 13, 5184, 3888), new Lens("zoom", 12, 40, 2.8, 4, 0));
     Site site = Site.of("desert", new Place(-24.6, -70.4, 2400), ZoneId.of("America/Santiago"));
     StartingPrograms programs =
         new StartingPrograms(

@@ -75,6 +75,27 @@ class LessonTest {
   }
 
   @Test
+  void theNewerMistakesAreToldByNumbersThatTheFramesBearOut() throws Exception {
+    Lesson corners = lesson(Mistake.CORNERS_TRAILING);
+    double middle = Double.parseDouble(corners.numbers().get(0));
+    double outside = Double.parseDouble(corners.numbers().get(1));
+    assertThat(middle).isLessThan(1.3);
+    assertThat(outside).isGreaterThan(1.4 * middle);
+    Lesson askew = lesson(Mistake.TRACKER_ASKEW);
+    // Five degrees beside the pole: the sky's turning in the time, times the angle, by Earth's
+    // rate.
+    double minutes = Double.parseDouble(askew.numbers().get(0));
+    double most = Math.toRadians(minutes / 4) * Math.toRadians(5) * 20 / (36.0 / 1200);
+    assertThat(Double.parseDouble(askew.numbers().get(1))).isBetween(0.3 * most, 1.05 * most);
+    Lesson moon = lesson(Mistake.MOON_GLARE);
+    assertThat(Double.parseDouble(moon.numbers().get(2))).isGreaterThan(2);
+    assertThat(stars(moon.frames().get(0)))
+        .isLessThan(stars(lesson(Mistake.NOTHING).frames().get(0)));
+    Lesson flare = lesson(Mistake.FLARE);
+    assertThat(Double.parseDouble(flare.numbers().get(0))).isBetween(100.0, 700.0);
+  }
+
+  @Test
   void aMissetTimerShowsInTheTimesAlone() {
     Lesson lesson = lesson(Mistake.TIMER_MISSET);
     List<Long> steps = new ArrayList<>();

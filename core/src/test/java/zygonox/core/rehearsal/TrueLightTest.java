@@ -17,6 +17,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
+import zygonox.core.optics.LensFilter;
 import zygonox.core.optics.LightMeter;
 import zygonox.core.optics.Orientation;
 import zygonox.core.optics.Projection;
@@ -54,6 +55,7 @@ class TrueLightTest {
         1600,
         focal,
         Orientation.LANDSCAPE,
+        LensFilter.NONE,
         to,
         Optional.empty());
   }
@@ -261,6 +263,7 @@ class TrueLightTest {
             1600,
             35,
             Orientation.PORTRAIT,
+            LensFilter.NONE,
             new Direction(150, 45),
             Optional.empty());
     SimulatedCamera camera = camera(SITE, Tracker.USUAL);

@@ -32,6 +32,7 @@ class SiteFileTest {
           new Place(54.42, -2.31, 312),
           ZONE,
           Skyline.parse("340 4, 352 18, 5 4"),
+          Surroundings.VILLAGE,
           new SkyBrightness(21.4),
           "Park at the gate; 15 min. Überhang.",
           "Wet stones");

@@ -412,14 +412,22 @@ public final class GearModel {
                         v,
                         Math.max(v, l.longestMm()),
                         l.widestAperture(),
-                        l.bestAperture())))
+                        l.bestAperture(),
+                        l.distortion())))
         .say(Words.say("program.s-to"))
         .set(
             lensNumber(
                 "farthest",
                 Words.number(l.longestMm()) + Words.say("program.mm"),
                 l.longestMm(),
-                v -> new Lens(l.name(), l.shortestMm(), v, l.widestAperture(), l.bestAperture())))
+                v ->
+                    new Lens(
+                        l.name(),
+                        l.shortestMm(),
+                        v,
+                        l.widestAperture(),
+                        l.bestAperture(),
+                        l.distortion())))
         .say(Words.say("program.s-opens-to"))
         .set(
             apertureNumber(
@@ -427,13 +435,38 @@ public final class GearModel {
                 l.widestAperture(),
                 v ->
                     new Lens(
-                        l.name(), l.shortestMm(), l.longestMm(), v, Math.max(v, l.bestAperture()))))
+                        l.name(),
+                        l.shortestMm(),
+                        l.longestMm(),
+                        v,
+                        Math.max(v, l.bestAperture()),
+                        l.distortion())))
         .say(Words.say("program.s-and-its-corners-are-good"))
         .set(
             apertureNumber(
                 "best",
                 l.bestAperture(),
-                v -> new Lens(l.name(), l.shortestMm(), l.longestMm(), l.widestAperture(), v)))
+                v ->
+                    new Lens(
+                        l.name(),
+                        l.shortestMm(),
+                        l.longestMm(),
+                        l.widestAperture(),
+                        v,
+                        l.distortion())))
+        .say(Words.say("program.s-and-draws-corners"))
+        .set(
+            Settings.number(
+                "distortion",
+                Notation.PER_CENT::parse,
+                Words.number(Math.round(10_000 * l.distortion()) / 100.0) + " %",
+                Math.round(10_000 * l.distortion()) / 100.0,
+                v -> v + 0.1,
+                v -> v - 0.1,
+                v -> l.withDistortion(v / 100),
+                GearModel::describe,
+                changed -> put("distortion", open.night().kit().withLens(changed))))
+        .say(Words.say("program.s-too-far-out"))
         .say(".")
         .end();
   }

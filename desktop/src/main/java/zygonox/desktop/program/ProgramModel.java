@@ -12,6 +12,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightCheck;
 import zygonox.core.optics.Dial;
+import zygonox.core.optics.LensFilter;
 import zygonox.core.optics.Orientation;
 import zygonox.core.program.Goal;
 import zygonox.core.program.Goal.Give;
@@ -287,6 +288,15 @@ public final class ProgramModel {
                     o -> Words.say("card.held." + o),
                     o -> field(night, p.withOrientation(o)),
                     o -> open.edit("held", p.withOrientation(o))))
+            .say(Words.say("program.s-through"))
+            .set(
+                Settings.choice(
+                    "filter",
+                    p.filter(),
+                    List.of(LensFilter.values()),
+                    f -> Words.say("filter." + f),
+                    f -> Words.say("filter-means." + f),
+                    f -> open.edit("filter", p.withFilter(f))))
             .say(Words.say("program.s-changing-the"))
             .set(
                 Settings.choice(

@@ -18,6 +18,7 @@ import zygonox.core.quantity.Place;
 import zygonox.core.site.Gazetteer;
 import zygonox.core.site.Site;
 import zygonox.core.site.SiteFile;
+import zygonox.core.site.Surroundings;
 import zygonox.core.site.Zones;
 import zygonox.core.sky.Almanac;
 import zygonox.core.sky.SkyBrightness;
@@ -204,6 +205,15 @@ public final class SiteModel {
                                         / 10.0))))))
         .say(Words.say("sky.s-magnitudes-and-skyline", site.brightness().bortle()))
         .set(skyline(site))
+        .say(Words.say("sky.s-along-it-stands"))
+        .set(
+            Settings.choice(
+                "surroundings",
+                site.surroundings(),
+                List.of(Surroundings.values()),
+                s -> Words.say("surroundings." + s),
+                s -> Words.say("surroundings-mean." + s),
+                s -> changed("surroundings").accept(site.withSurroundings(s))))
         .say(".")
         .end();
   }

@@ -106,7 +106,7 @@ class SkyModelTest {
             "The lens (Fellgate 20 mm f/2) has 20 mm alone; choose another lens on the Gear page");
     night.edit(
         "lens",
-        night.night().withKit(night.night().kit().withLens(new Lens("Zoom", 24, 70, 2.8, 4))));
+        night.night().withKit(night.night().kit().withLens(new Lens("Zoom", 24, 70, 2.8, 4, 0))));
     assertThat(part("focal").tryOut().apply("40").sentence())
         .contains("48° by 33°")
         .contains(
