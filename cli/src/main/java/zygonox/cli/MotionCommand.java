@@ -19,10 +19,17 @@ import zygonox.core.motion.ClipMaker;
 import zygonox.core.motion.ClipRecipe;
 import zygonox.core.motion.ClipResult;
 import zygonox.core.motion.Codec;
+import zygonox.core.motion.Evenness;
 import zygonox.core.motion.FrameRate;
+import zygonox.core.motion.LightKey;
+import zygonox.core.motion.Move;
+import zygonox.core.motion.Pace;
 import zygonox.core.motion.PictureSize;
 import zygonox.core.motion.StillFormat;
 import zygonox.core.motion.Trails;
+import zygonox.core.motion.View;
+import zygonox.core.motion.WarmthDrift;
+import zygonox.core.quantity.InvalidInput;
 import zygonox.core.recipe.Selection;
 import zygonox.core.words.MotionWords;
 import zygonox.core.words.Words;
@@ -67,6 +74,30 @@ final class MotionCommand implements Callable<Integer> {
   @Option(names = "--steady")
   private boolean steady;
 
+  @Option(names = "--gaps", paramLabel = "HOW", defaultValue = "cut")
+  private String gaps;
+
+  @Option(names = "--speed", paramLabel = "FROM[:TO]", defaultValue = "1")
+  private String speed;
+
+  @Option(names = "--average", paramLabel = "FRAMES", defaultValue = "1")
+  private int average;
+
+  @Option(names = "--balance", paramLabel = "KELVIN-KELVIN")
+  private String balance;
+
+  @Option(names = "--bend", paramLabel = "FRAME=STOPS")
+  private List<String> bend = List.of();
+
+  @Option(names = "--move", paramLabel = "X,Y,ZOOM:X,Y,ZOOM")
+  private String move;
+
+  @Option(names = "--easing", paramLabel = "HOW")
+  private String easing;
+
+  @Option(names = "--last-picture", paramLabel = "FILE")
+  private Path lastPicture;
+
   @Option(names = "--from", paramLabel = "T")
   private String from;
 
@@ -109,6 +140,7 @@ final class MotionCommand implements Callable<Integer> {
             .make(
                 set,
                 out,
+                Optional.ofNullable(lastPicture),
                 overwrite ? WholeFile.IfPresent.REPLACE : WholeFile.IfPresent.REFUSE,
                 room);
     output.answer(json(done), MotionWords.done(done));
@@ -117,17 +149,34 @@ final class MotionCommand implements Callable<Integer> {
 
   private ClipRecipe recipe() {
     Codec kept = codec == null ? Codec.usual(out) : Typed.choice("--codec", codec, Codec.class);
+    if (easing != null && move == null) {
+      throw InvalidInput.about("easing", Words.say("refused.easing-without-move"));
+    }
     return new ClipRecipe(
         FrameRate.parse(fps),
         Optional.ofNullable(size).map(PictureSize::parse),
-        smoothRamp,
-        deflicker,
-        flickerWindow,
+        new Evenness(
+            smoothRamp, deflicker, flickerWindow, bend.stream().map(LightKey::parse).toList()),
         Trails.parse(trails),
         develop == null ? Tone.NONE : Tone.parse(develop),
-        steady,
+        Optional.ofNullable(balance).map(WarmthDrift::parse),
+        pace(),
+        new View(steady, Optional.ofNullable(move).map(m -> Move.parse(m, isSoft()))),
         kept.checked(out),
         quality);
+  }
+
+  private boolean isSoft() {
+    return easing == null || Typed.choice("--easing", easing, Easing.class) == Easing.SOFT;
+  }
+
+  private enum Easing {
+    SOFT,
+    EVEN
+  }
+
+  private Pace pace() {
+    return new Pace(Typed.choice("--gaps", gaps, Pace.Gaps.class), 1, 1, average).withSpeed(speed);
   }
 
   private Selection selection(FrameSet found) {
@@ -144,6 +193,7 @@ final class MotionCommand implements Callable<Integer> {
   private static ObjectNode json(ClipResult done) {
     ObjectNode answer = Output.object();
     answer.put("frames", done.frames());
+    answer.put("pictures", done.pictures());
     answer.put("clipSeconds", done.clipSeconds());
     answer.put("fps", done.recipe().rate().perSecond());
     answer.put("width", done.size().width()).put("height", done.size().height());

@@ -62,7 +62,7 @@ public record CheckItem(String key, String text) {
       add(items, "STABILISER_OFF");
     }
     if (p.filter() != LensFilter.NONE) {
-      add(items, "FILTER", Words.say("filter." + p.filter()));
+      add(items, "THROUGH", Words.say("filter." + p.filter()));
     }
     add(items, "RAW");
     add(items, "MANUAL");

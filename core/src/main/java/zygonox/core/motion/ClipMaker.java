@@ -7,10 +7,12 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.develop.Balance;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.LightSource;
+import zygonox.core.format.OutputFormat;
 import zygonox.core.format.PictureReader;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
@@ -51,7 +53,23 @@ public final class ClipMaker {
    * @throws zygonox.core.work.Cancelled on cancellation; nothing is written then
    */
   public ClipResult make(FrameSet set, Path out, WholeFile.IfPresent ifPresent, Workroom room) {
+    return make(set, out, Optional.empty(), ifPresent, room);
+  }
+
+  /**
+   * The same with the clip's last picture as a still.
+   *
+   * @param still where it goes; empty: nowhere
+   */
+  public ClipResult make(
+      FrameSet set, Path out, Optional<Path> still, WholeFile.IfPresent ifPresent, Workroom room) {
     long start = System.nanoTime();
+    still.ifPresent(
+        s -> {
+          OutputFormat.of(s);
+          WholeFile.checkPlace(s, ifPresent);
+        });
+    LastPicture last = new LastPicture();
     recipe.codec().checked(out);
     checkPlace(out, ifPresent);
     List<FrameDropped> dropped = new ArrayList<>();
@@ -65,14 +83,14 @@ public final class ClipMaker {
     PictureSize size = recipe.sizeFor(alike.get(0).layout());
     ClipLight light = ClipLight.of(alike, dropped, room.share(0, MEASURING_SHARE));
     List<Frame> frames = light.frames();
-    checkRoom(out, size, frames.size());
-    LightCourse course =
-        LightCourse.of(light.levels(), frames.stream().map(Frame::info).toList(), recipe);
+    Timeline timeline = Timeline.of(frames.stream().map(set::takenAt).toList(), recipe.pace());
+    checkRoom(out, size, timeline.count());
+    LightCourse course = LightCourse.of(light, recipe.evenness());
     Steady steady =
-        recipe.steady()
+        recipe.view().steady()
             ? Steady.of(frames, room.share(MEASURING_SHARE, STEADYING_SHARE))
             : Steady.AS_SHOT;
-    Workroom rest = room.share(recipe.steady() ? STEADYING_SHARE : MEASURING_SHARE, 1);
+    Workroom rest = room.share(recipe.view().steady() ? STEADYING_SHARE : MEASURING_SHARE, 1);
     String title = String.valueOf(out.getFileName()).replaceFirst("\\.[^.]*$", "");
     Instant date = set.takenAt(frames.get(0)).orElse(null);
     try (DecodeMemory memory = new DecodeMemory()) {
@@ -82,16 +100,26 @@ public final class ClipMaker {
           out,
           ifPresent,
           target -> sink(target, out, size, title, date),
-          sink -> feed(frames, course, pictures, size, sink, rest));
+          sink -> {
+            Reel reel =
+                new Reel(
+                    timeline,
+                    recipe.pace().averaged(),
+                    frames.size(),
+                    recipe.view().move().isPresent());
+            feed(reel, new Shown(frames, course, pictures), size, sink, rest, last);
+          });
     }
-    Steady.Part part = steady.part(frames.get(0), size);
+    still.ifPresent(s -> last.write(s, size, ifPresent));
+    Steady.Part part = steady.part(frames.get(0), size, nearest());
     return new ClipResult(
         recipe,
         out,
         frames.size(),
+        timeline.count(),
         List.copyOf(dropped),
         size,
-        recipe.rate().duration(frames.size()),
+        recipe.rate().duration(timeline.count()),
         LightCourse.flicker(course.shot()),
         LightCourse.flicker(course.shown()),
         course.steps().stream()
@@ -127,22 +155,41 @@ public final class ClipMaker {
         : new VideoSink(target, as, recipe, size, title, date);
   }
 
-  /** While one of the crew gives pictures to the film the others make the next ones. */
+  /** Of what the clip shows, the part that is enlarged most. */
+  private Move.Window nearest() {
+    return recipe
+        .view()
+        .move()
+        .map(m -> m.from().zoom() > m.to().zoom() ? m.from() : m.to())
+        .orElse(Move.Window.WHOLE);
+  }
+
+  /** What takes are made of. */
+  private record Shown(List<Frame> frames, LightCourse course, ClipPictures pictures) {
+    short[] picture(Reel.Take take) {
+      Frame frame = frames.get(take.frame());
+      double place = (double) take.frame() / (frames.size() - 1);
+      try {
+        return pictures.of(frame, course.corrections()[take.frame()], place, take.share());
+      } catch (UnreadableFrame e) {
+        // It was measured a moment ago: a card was pulled, or a disk is gone.
+        throw new WorkFailed(Phrasebook.say("refused.broke-off-while-it-was", e.file()), e);
+      }
+    }
+  }
+
+  /** While one of the crew gives pictures to the film the others make the next takes. */
   private void feed(
-      List<Frame> frames,
-      LightCourse course,
-      ClipPictures pictures,
-      PictureSize size,
-      ClipSink sink,
-      Workroom room)
+      Reel reel, Shown shown, PictureSize size, ClipSink sink, Workroom room, LastPicture last)
       throws IOException {
     TrailGrower grower = new TrailGrower(recipe.trails(), 3 * size.width() * size.height());
+    List<Reel.Take> takes = reel.takes();
     try (Workers crew = Workers.perCore()) {
       int batch = Math.max(2, 2 * crew.count());
       short[][] ready = new short[0][];
-      for (int from = 0; from < frames.size() + batch; from += batch) {
+      for (int from = 0; from < takes.size() + batch; from += batch) {
         int first = from;
-        int count = Math.max(0, Math.min(batch, frames.size() - from));
+        int count = Math.max(0, Math.min(batch, takes.size() - from));
         short[][] made = new short[count][];
         short[][] before = ready;
         crew.forEach(
@@ -150,29 +197,24 @@ public final class ClipMaker {
             (i, worker) -> {
               room.cancellation().check();
               if (i > 0) {
-                Frame frame = frames.get(first + i - 1);
-                made[i - 1] = picture(pictures, frame, course.corrections()[first + i - 1]);
+                made[i - 1] = shown.picture(takes.get(first + i - 1));
                 return;
               }
-              for (short[] picture : before) {
-                room.cancellation().check();
-                sink.picture(grower.next(picture));
+              for (int k = 0; k < before.length; k++) {
+                reel.made(first - batch + k, before[k]);
+                for (short[] next = reel.next(); next != null; next = reel.next()) {
+                  room.cancellation().check();
+                  short[] picture = grower.next(next);
+                  sink.picture(picture);
+                  last.is(picture);
+                }
               }
             });
         ready = made;
-        room.progress().step(Math.min(frames.size(), from), frames.size());
+        room.progress().step(Math.min(takes.size(), from), takes.size());
       }
     }
     sink.finish();
-  }
-
-  private static short[] picture(ClipPictures pictures, Frame frame, double stops) {
-    try {
-      return pictures.of(frame, stops);
-    } catch (UnreadableFrame e) {
-      // It was measured a moment ago: a card was pulled, or a disk is gone.
-      throw new WorkFailed(Phrasebook.say("refused.broke-off-while-it-was", e.file()), e);
-    }
   }
 
   private void checkPlace(Path out, WholeFile.IfPresent ifPresent) {

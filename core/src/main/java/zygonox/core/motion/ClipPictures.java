@@ -36,26 +36,17 @@ final class ClipPictures {
 
   /**
    * @param stops by which it is made brighter
+   * @param place where it lies among the frames, 0 first to 1 last
+   * @param share how much of the clip has gone by, 0 to 1
    * @return as {@link ClipSink#picture} takes it
    */
-  short[] of(Frame frame, double stops) throws UnreadableFrame {
+  short[] of(Frame frame, double stops, double place, double share) throws UnreadableFrame {
     PixelLayout whole = frame.layout();
-    Steady.Part part = steady.part(frame, size);
+    Move.Window window = recipe.view().move().map(m -> m.at(share)).orElse(Move.Window.WHOLE);
+    Steady.Part part = steady.part(frame, size, window);
     int width = (int) Math.ceil(whole.width() * size.width() / part.width());
     int height = (int) Math.ceil(whole.height() * size.height() / part.height());
-    float[] light;
-    try (LightSource source = PictureReader.reduced(frame, width, height, memory)) {
-      double across = (double) source.layout().width() / whole.width();
-      double down = (double) source.layout().height() / whole.height();
-      light =
-          Shrink.of(
-              source,
-              part.left() * across,
-              part.top() * down,
-              part.width() * across,
-              part.height() * down,
-              size);
-    }
+    float[] light = shrunk(frame, part, width, height);
     Gain gain = new Gain(stops);
     if (!gain.isNone()) {
       gain.apply(light);
@@ -63,7 +54,33 @@ final class ClipPictures {
     if (!recipe.tone().isNone()) {
       toned(light);
     }
+    recipe.drift().ifPresent(d -> warmed(light, d.gains(place)));
     return encoded(light);
+  }
+
+  private float[] shrunk(Frame frame, Steady.Part part, int width, int height)
+      throws UnreadableFrame {
+    try (LightSource source = PictureReader.reduced(frame, width, height, memory)) {
+      double across = (double) source.layout().width() / frame.layout().width();
+      double down = (double) source.layout().height() / frame.layout().height();
+      return Shrink.of(
+          source,
+          part.left() * across,
+          part.top() * down,
+          part.width() * across,
+          part.height() * down,
+          size);
+    }
+  }
+
+  private void warmed(float[] light, float[] gains) {
+    int width = size.width();
+    for (int row = 0; row < light.length; row += width) {
+      float gain = gains[row / width % 3];
+      for (int i = row; i < row + width; i++) {
+        light[i] *= gain;
+      }
+    }
   }
 
   private void toned(float[] light) throws UnreadableFrame {

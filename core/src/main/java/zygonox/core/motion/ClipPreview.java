@@ -1,16 +1,22 @@
 package zygonox.core.motion;
 
 import java.util.Arrays;
+import java.util.List;
 import zygonox.core.format.Depth;
+import zygonox.core.frame.Frame;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.raster.ToneTable;
 
 /**
- * A clip played from small pictures before it is made: the same light, the same part of the frames,
- * the same trails. Of frames whose picture is not there yet the one before is shown.
+ * A clip played from small pictures before it is made: the same pictures in the same light, the
+ * same part of the frames, the same trails. Of frames whose picture is not there yet the one before
+ * is shown.
  */
 public final class ClipPreview {
+  private static final ToneTable ENCODED = new ToneTable(ToneCurve.SRGB);
   private static final int VALUES = 256;
   private static final float[] LIGHT = new float[VALUES];
 
@@ -20,24 +26,37 @@ public final class ClipPreview {
     }
   }
 
+  private final List<Frame> frames;
   private final SmallPicture[] pictures;
   private final ClipRecipe recipe;
   private final double[] corrections;
-  private final double shape;
+  private final Timeline timeline;
+  private final Steady steady;
+  private final PictureSize size;
   private TrailGrower grower;
   private int grownTo = -1;
 
   /**
-   * @param pictures of all frames; null where one is not there yet
+   * @param frames of the clip
+   * @param pictures of all of them; null where one is not there yet
    * @param corrections by how many stops each is made brighter
-   * @param size of the clip's pictures, of which the shape counts
+   * @param timeline which of them each picture shows
+   * @param steady where each one's scene lies
    */
   public ClipPreview(
-      SmallPicture[] pictures, ClipRecipe recipe, double[] corrections, PictureSize size) {
+      List<Frame> frames,
+      SmallPicture[] pictures,
+      ClipRecipe recipe,
+      double[] corrections,
+      Timeline timeline,
+      Steady steady) {
+    this.frames = frames;
     this.pictures = pictures;
     this.recipe = recipe;
     this.corrections = corrections;
-    this.shape = (double) size.width() / size.height();
+    this.timeline = timeline;
+    this.steady = steady;
+    this.size = recipe.sizeFor(frames.get(0).layout());
   }
 
   /** Whether there is anything to show. */
@@ -45,16 +64,31 @@ public final class ClipPreview {
     return Arrays.stream(pictures).allMatch(p -> p == null);
   }
 
+  /** How many pictures it has. */
+  public int count() {
+    return timeline.count();
+  }
+
   /** A picture of the clip as it will be. */
   public Raster at(int index) {
-    SmallPicture any = pictures[there(index)];
-    int[] part = part(any);
     short[] samples = recipe.trails().kind() == Trails.Kind.NONE ? shown(index) : trails(index);
-    Raster raster = Raster.blank(new PixelLayout(part[2], part[3], 3, Depth.EIGHT.bits()));
+    int[] shape = shape();
+    Raster raster = Raster.blank(new PixelLayout(shape[0], shape[1], 3, Depth.EIGHT.bits()));
     for (int i = 0; i < samples.length; i++) {
       raster.samples()[i] = (short) ((samples[i] & 0xffff) >> 8);
     }
     return raster;
+  }
+
+  /** Width and height of what is shown, of the clip's shape. */
+  private int[] shape() {
+    SmallPicture any = pictures[there(0)];
+    Frame first = frames.get(0);
+    Steady.Part part = Steady.AS_SHOT.part(first, size, Move.Window.WHOLE);
+    return new int[] {
+      (int) Math.round(any.width() * part.width() / first.layout().width()),
+      (int) Math.round(any.height() * part.height() / first.layout().height())
+    };
   }
 
   /** The nearest frame before, else after, whose picture is there. */
@@ -72,41 +106,80 @@ public final class ClipPreview {
     throw new IllegalStateException("no picture is there yet");
   }
 
-  /** Left, top, width and height of the middle part that has the clip's shape. */
-  private int[] part(SmallPicture of) {
-    int width = Math.min(of.width(), (int) Math.round(of.height() * shape));
-    int height = Math.min(of.height(), (int) Math.round(of.width() / shape));
-    return new int[] {(of.width() - width) / 2, (of.height() - height) / 2, width, height};
-  }
-
-  /** One frame in its light, 16 bits. */
+  /** One picture of the clip without trails, 16 bits. */
   private short[] shown(int index) {
-    int from = there(index);
-    SmallPicture picture = pictures[from];
-    short[] table = table(corrections[from]);
-    int[] part = part(picture);
-    short[] samples = new short[3 * part[2] * part[3]];
-    int into = 0;
-    for (int y = 0; y < part[3]; y++) {
-      int at = 3 * ((part[1] + y) * picture.width() + part[0]);
-      for (int i = 0; i < 3 * part[2]; i++) {
-        samples[into++] = table[picture.rgb()[at + i] & 0xff];
-      }
+    int[] shape = shape();
+    float[] light = new float[3 * shape[0] * shape[1]];
+    double share = timeline.count() < 2 ? 0 : (double) index / (timeline.count() - 1);
+    Move.Window window = recipe.view().move().map(m -> m.at(share)).orElse(Move.Window.WHOLE);
+    for (Timeline.Part part : timeline.parts(index, recipe.pace().averaged(), frames.size())) {
+      add(there(part.frame()), window, (float) part.weight(), shape[0], light);
+    }
+    short[] samples = new short[light.length];
+    for (int i = 0; i < light.length; i++) {
+      samples[i] = (short) (ENCODED.encode(light[i]) * 65_535f + 0.5f);
     }
     return samples;
   }
 
-  private static short[] table(double stops) {
+  private void add(int frame, Move.Window window, float weight, int width, float[] into) {
+    SmallPicture picture = pictures[frame];
+    Frame whole = frames.get(frame);
+    Steady.Part part = steady.part(whole, size, window);
+    double scale = (double) picture.width() / whole.layout().width();
+    float[][] tables = tables(frame, weight);
+    int height = into.length / 3 / width;
+    for (int y = 0; y < height; y++) {
+      double down = (part.top() + (y + 0.5) * part.height() / height) * scale - 0.5;
+      for (int x = 0; x < width; x++) {
+        double across = (part.left() + (x + 0.5) * part.width() / width) * scale - 0.5;
+        add(picture, across, down, tables, into, 3 * (y * width + x));
+      }
+    }
+  }
+
+  /** Between the four pixels about a place. */
+  private static void add(
+      SmallPicture of, double x, double y, float[][] tables, float[] into, int at) {
+    double inX = Math.max(0, Math.min(of.width() - 1, x));
+    double inY = Math.max(0, Math.min(of.height() - 1, y));
+    int left = (int) inX;
+    int top = (int) inY;
+    int right = Math.min(of.width() - 1, left + 1);
+    int bottom = Math.min(of.height() - 1, top + 1);
+    float u = (float) (inX - left);
+    float v = (float) (inY - top);
+    for (int c = 0; c < 3; c++) {
+      float a = value(of, left, top, c, tables);
+      float b = value(of, right, top, c, tables);
+      float d = value(of, left, bottom, c, tables);
+      float e = value(of, right, bottom, c, tables);
+      float upper = a + u * (b - a);
+      float lower = d + u * (e - d);
+      into[at + c] += upper + v * (lower - upper);
+    }
+  }
+
+  private static float value(SmallPicture of, int x, int y, int c, float[][] tables) {
+    return tables[c][of.rgb()[3 * (y * of.width() + x) + c] & 0xff];
+  }
+
+  /** The light of stored values in a frame as it will be, times its weight. */
+  private float[][] tables(int frame, float weight) {
     float[] light = LIGHT.clone();
-    Gain gain = new Gain(stops);
+    Gain gain = new Gain(corrections[frame]);
     if (!gain.isNone()) {
       gain.apply(light);
     }
-    short[] table = new short[VALUES];
-    for (int v = 0; v < VALUES; v++) {
-      table[v] = (short) Math.round(65_535 * Srgb.toEncoded(Math.min(1, light[v])));
+    double place = frames.size() < 2 ? 0 : (double) frame / (frames.size() - 1);
+    float[] warm = recipe.drift().map(d -> d.gains(place)).orElse(new float[] {1, 1, 1});
+    float[][] tables = new float[3][VALUES];
+    for (int c = 0; c < 3; c++) {
+      for (int v = 0; v < VALUES; v++) {
+        tables[c][v] = weight * Math.min(1, warm[c] * light[v]);
+      }
     }
-    return table;
+    return tables;
   }
 
   /** Trails go on from the picture before, or are grown anew where one has jumped. */

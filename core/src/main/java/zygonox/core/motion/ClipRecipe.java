@@ -3,6 +3,7 @@ package zygonox.core.motion;
 import java.util.Optional;
 import zygonox.core.develop.Tone;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 
 /**
@@ -10,35 +11,34 @@ import zygonox.core.raster.PixelLayout;
  *
  * @param rate pictures a second
  * @param size of the pictures; empty: the frames', at the most high definition
- * @param smoothRamp whether steps of exposure are taken out
- * @param deflicker whether what flickers is evened out
- * @param flickerWindow over how many frames light is taken to change evenly, 3 to 1000
+ * @param evenness what is done about its light
  * @param trails star trails in it
  * @param tone the same development for every frame
- * @param steady whether the scene is held still
+ * @param drift a white balance that changes over it; empty: none
+ * @param pace how it goes through the night
+ * @param view which part of the frames it shows
  * @param codec how it is kept
  * @param quality 1 to 100 per cent
  */
 public record ClipRecipe(
     FrameRate rate,
     Optional<PictureSize> size,
-    boolean smoothRamp,
-    boolean deflicker,
-    int flickerWindow,
+    Evenness evenness,
     Trails trails,
     Tone tone,
-    boolean steady,
+    Optional<WarmthDrift> drift,
+    Pace pace,
+    View view,
     Codec codec,
     int quality) {
-  /** Common practice, no source: about a second of the clip. */
-  public static final int USUAL_WINDOW = 25;
-
   /** What hardly shows that it was compressed; our own choice by looking. */
   public static final int USUAL_QUALITY = 75;
 
   public ClipRecipe {
-    InvalidInput.check("flicker-window", "value.flicker-window", flickerWindow, 3, 1000);
     InvalidInput.check("quality", "value.quality", quality, 1, 100);
+    if (drift.isPresent() && (tone.balance().isPresent() || tone.neutral().isPresent())) {
+      throw InvalidInput.about("balance", Phrasebook.say("refused.two-balances"));
+    }
   }
 
   /** Frames as they are. */
@@ -46,12 +46,12 @@ public record ClipRecipe(
     return new ClipRecipe(
         rate,
         Optional.empty(),
-        false,
-        false,
-        USUAL_WINDOW,
+        Evenness.NONE,
         Trails.NONE,
         Tone.NONE,
-        false,
+        Optional.empty(),
+        Pace.USUAL,
+        View.WHOLE,
         codec,
         USUAL_QUALITY);
   }
@@ -62,43 +62,48 @@ public record ClipRecipe(
   }
 
   public ClipRecipe withRate(FrameRate other) {
-    return new ClipRecipe(
-        other, size, smoothRamp, deflicker, flickerWindow, trails, tone, steady, codec, quality);
+    return new ClipRecipe(other, size, evenness, trails, tone, drift, pace, view, codec, quality);
   }
 
   /**
    * @param other empty: the frames', at the most high definition
    */
   public ClipRecipe withSize(Optional<PictureSize> other) {
-    return new ClipRecipe(
-        rate, other, smoothRamp, deflicker, flickerWindow, trails, tone, steady, codec, quality);
+    return new ClipRecipe(rate, other, evenness, trails, tone, drift, pace, view, codec, quality);
   }
 
-  public ClipRecipe withSmoothRamp(boolean other) {
-    return new ClipRecipe(
-        rate, size, other, deflicker, flickerWindow, trails, tone, steady, codec, quality);
-  }
-
-  public ClipRecipe withDeflicker(boolean other) {
-    return new ClipRecipe(
-        rate, size, smoothRamp, other, flickerWindow, trails, tone, steady, codec, quality);
+  public ClipRecipe withEvenness(Evenness other) {
+    return new ClipRecipe(rate, size, other, trails, tone, drift, pace, view, codec, quality);
   }
 
   public ClipRecipe withTrails(Trails other) {
-    return new ClipRecipe(
-        rate, size, smoothRamp, deflicker, flickerWindow, other, tone, steady, codec, quality);
+    return new ClipRecipe(rate, size, evenness, other, tone, drift, pace, view, codec, quality);
+  }
+
+  public ClipRecipe withTone(Tone other) {
+    return new ClipRecipe(rate, size, evenness, trails, other, drift, pace, view, codec, quality);
+  }
+
+  public ClipRecipe withDrift(Optional<WarmthDrift> other) {
+    return new ClipRecipe(rate, size, evenness, trails, tone, other, pace, view, codec, quality);
+  }
+
+  public ClipRecipe withPace(Pace other) {
+    return new ClipRecipe(rate, size, evenness, trails, tone, drift, other, view, codec, quality);
+  }
+
+  public ClipRecipe withView(View other) {
+    return new ClipRecipe(rate, size, evenness, trails, tone, drift, pace, other, codec, quality);
   }
 
   public ClipRecipe withCodec(Codec other) {
-    return new ClipRecipe(
-        rate, size, smoothRamp, deflicker, flickerWindow, trails, tone, steady, other, quality);
+    return new ClipRecipe(rate, size, evenness, trails, tone, drift, pace, view, other, quality);
   }
 
   /**
    * @param other 1 to 100 per cent
    */
   public ClipRecipe withQuality(int other) {
-    return new ClipRecipe(
-        rate, size, smoothRamp, deflicker, flickerWindow, trails, tone, steady, codec, other);
+    return new ClipRecipe(rate, size, evenness, trails, tone, drift, pace, view, codec, other);
   }
 }

@@ -10,7 +10,8 @@ import zygonox.core.combine.FrameDropped;
  *
  * @param recipe how it was made
  * @param output the file or folder
- * @param frames how many pictures it has
+ * @param frames of how many frames it is
+ * @param pictures how many pictures it has
  * @param dropped frames that did not take part, with reasons
  * @param size of its pictures
  * @param clipSeconds how long it lasts
@@ -27,6 +28,7 @@ public record ClipResult(
     ClipRecipe recipe,
     Path output,
     int frames,
+    int pictures,
     List<FrameDropped> dropped,
     PictureSize size,
     double clipSeconds,

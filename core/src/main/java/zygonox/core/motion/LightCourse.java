@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import zygonox.core.format.FrameInfo;
+import zygonox.core.frame.Frame;
 
 /**
  * How light changes over a run, and what is done about it: the camera's steps of exposure, the
@@ -46,11 +47,21 @@ public record LightCourse(double[] shot, List<Step> steps, double[] corrections)
    */
   public record Step(int after, double stops) {}
 
+  /** How the light of frames runs, and what is done about it. */
+  public static LightCourse of(ClipLight light, Evenness recipe) {
+    return of(
+        light.levels(),
+        light.frames().stream().map(Frame::info).toList(),
+        LightKey.over(light.frames(), recipe.keys()),
+        recipe);
+  }
+
   /**
    * @param shot as above
    * @param told what the files say of the frames
+   * @param bent by how much a person wants each brighter, in stops
    */
-  public static LightCourse of(double[] shot, List<FrameInfo> told, ClipRecipe recipe) {
+  static LightCourse of(double[] shot, List<FrameInfo> told, double[] bent, Evenness recipe) {
     List<Step> steps = steps(shot, told);
     double[] exposure = new double[shot.length];
     for (Step step : steps) {
@@ -62,11 +73,11 @@ public record LightCourse(double[] shot, List<Step> steps, double[] corrections)
     for (int i = 0; i < shot.length; i++) {
       scene[i] = shot[i] - exposure[i];
     }
-    double[] corrections = new double[shot.length];
+    double[] corrections = bent.clone();
     if (recipe.smoothRamp()) {
       double[] wanted = wanted(scene, exposure, steps.size());
       for (int i = 0; i < shot.length; i++) {
-        corrections[i] = wanted[i] - exposure[i];
+        corrections[i] += wanted[i] - exposure[i];
       }
     }
     if (recipe.deflicker()) {

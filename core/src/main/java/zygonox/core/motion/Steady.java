@@ -19,7 +19,7 @@ import zygonox.core.work.Workroom;
  * @param marginX pixels of a frame that are lost at either side
  * @param marginY pixels that are lost above and below
  */
-record Steady(Map<Path, Shift> shifts, double marginX, double marginY) {
+public record Steady(Map<Path, Shift> shifts, double marginX, double marginY) {
   /** A tripod that was touched shows the scene shifted by no more than this share of its width. */
   private static final double MOST_SHARE = 0.03;
 
@@ -32,10 +32,10 @@ record Steady(Map<Path, Shift> shifts, double marginX, double marginY) {
   private static final double ODD_SHARE = 0.005;
 
   /** Frames as they are. */
-  static final Steady AS_SHOT = new Steady(Map.of(), 0, 0);
+  public static final Steady AS_SHOT = new Steady(Map.of(), 0, 0);
 
   /** In pixels, to the right and down. */
-  record Shift(double x, double y) {
+  public record Shift(double x, double y) {
     static final Shift NONE = new Shift(0, 0);
   }
 
@@ -45,10 +45,10 @@ record Steady(Map<Path, Shift> shifts, double marginX, double marginY) {
    * @param left where it begins
    * @param top where it begins
    */
-  record Part(double left, double top, double width, double height) {}
+  public record Part(double left, double top, double width, double height) {}
 
   /** Finds how the scene moves. Frames in which it cannot be found stay as they are. */
-  static Steady of(List<Frame> frames, Workroom room) {
+  public static Steady of(List<Frame> frames, Workroom room) {
     Frame first = frames.get(0);
     Aligned aligned = SceneAligner.shift(Optional.of(first.file())).align(frames, room);
     Map<Path, Shift> found = new HashMap<>();
@@ -92,17 +92,23 @@ record Steady(Map<Path, Shift> shifts, double marginX, double marginY) {
     return Math.max(2 * marginX / frame.layout().width(), 2 * marginY / frame.layout().height());
   }
 
-  /** The largest part of a picture's shape in the middle of what is left. */
-  Part part(Frame frame, PictureSize size) {
+  /**
+   * What is seen of a frame, of what is left of it and in a picture's shape.
+   *
+   * @param window where, and how near
+   */
+  Part part(Frame frame, PictureSize size, Move.Window window) {
     double whole = frame.layout().width() - 2 * marginX;
     double high = frame.layout().height() - 2 * marginY;
     double share = Math.min(whole / size.width(), high / size.height());
-    double width = share * size.width();
-    double height = share * size.height();
+    double width = share * size.width() / window.zoom();
+    double height = share * size.height() / window.zoom();
+    double middleX = Math.max(width / 2, Math.min(whole - width / 2, window.x() * whole));
+    double middleY = Math.max(height / 2, Math.min(high - height / 2, window.y() * high));
     Shift shift = shifts.getOrDefault(frame.file(), Shift.NONE);
     return new Part(
-        (frame.layout().width() - width) / 2 + shift.x,
-        (frame.layout().height() - height) / 2 + shift.y,
+        marginX + middleX - width / 2 + shift.x,
+        marginY + middleY - height / 2 + shift.y,
         width,
         height);
   }

@@ -27,19 +27,21 @@ final class StillsSink implements ClipSink {
     this.quality = new JpegQuality(quality, true);
   }
 
+  /** 16-bit samples as 8-bit ones. */
+  static short[] eightBits(short[] rgb) {
+    short[] samples = new short[rgb.length];
+    for (int i = 0; i < rgb.length; i++) {
+      // 65,535 is 257 times 255.
+      samples[i] = (short) (((rgb[i] & 0xffff) + 128) / 257);
+    }
+    return samples;
+  }
+
   @Override
   public void picture(short[] rgb) {
     OutputFormat as = format.format();
     Depth depth = format.depth();
-    short[] samples = rgb;
-    if (depth == Depth.EIGHT) {
-      samples = new short[rgb.length];
-      for (int i = 0; i < rgb.length; i++) {
-        // 65,535 is 257 times 255.
-        samples[i] = (short) (((rgb[i] & 0xffff) + 128) / 257);
-      }
-    }
-    short[] rows = samples;
+    short[] rows = depth == Depth.EIGHT ? eightBits(rgb) : rgb;
     PictureHeader header =
         new PictureHeader(
             size.width(), size.height(), 3, depth, FrameInfo.UNKNOWN, quality, () -> "");

@@ -22,7 +22,7 @@ public final class MotionWords {
         Words.say(
             "clip.done",
             done.output(),
-            Words.frames(done.frames()),
+            pictures(done),
             rate(done.recipe().rate()),
             Words.say("clip.seconds", done.clipSeconds()),
             done.size().width(),
@@ -32,7 +32,7 @@ public final class MotionWords {
     if (!done.steps().isEmpty()) {
       lines.add(
           Words.say(
-              done.recipe().smoothRamp() ? "clip.steps-out" : "clip.steps-in",
+              done.recipe().evenness().smoothRamp() ? "clip.steps-out" : "clip.steps-in",
               done.steps().size()));
     }
     if (done.flickerBefore() > SEEN_FLICKER) {
@@ -48,6 +48,13 @@ public final class MotionWords {
     done.dropped()
         .forEach(d -> lines.add(Words.say("shell.left-out", d.file(), Words.reason(d.reason()))));
     return lines;
+  }
+
+  /** {@code 120 frames}, or how many pictures were made of them. */
+  private static String pictures(ClipResult done) {
+    return done.pictures() == done.frames()
+        ? Words.frames(done.frames())
+        : Words.say("clip.pictures-of", done.pictures(), Words.frames(done.frames()));
   }
 
   /** That its pictures show no more than the frames have. */

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import zygonox.core.develop.Tone;
@@ -14,12 +15,12 @@ class ClipJsonTest {
       new ClipRecipe(
           FrameRate.parse("29.97"),
           Optional.of(new PictureSize(1280, 720)),
-          true,
-          true,
-          40,
+          new Evenness(true, true, 40, List.of(new LightKey("a b.jpg", -0.5))),
           Trails.parse("fade:30"),
           Tone.parse("exposure=0.5"),
-          true,
+          Optional.of(new WarmthDrift(6500, 3800)),
+          new Pace(Pace.Gaps.KEPT, 1, 2.5, 3),
+          new View(true, Optional.of(Move.parse("0.5,0.5,1:0.4,0.6,1.5", false))),
           Codec.AV1,
           60);
 

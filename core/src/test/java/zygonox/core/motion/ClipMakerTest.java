@@ -22,7 +22,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import zygonox.core.develop.Tone;
 import zygonox.core.format.FrameInfo;
 import zygonox.core.format.PictureReader;
 import zygonox.core.frame.Frame;
@@ -79,17 +78,9 @@ class ClipMakerTest {
   }
 
   private static ClipRecipe recipe(String fps, Path out, boolean even) {
-    return new ClipRecipe(
-        FrameRate.parse(fps),
-        Optional.empty(),
-        even,
-        even,
-        ClipRecipe.USUAL_WINDOW,
-        Trails.NONE,
-        Tone.NONE,
-        false,
-        Codec.usual(out),
-        90);
+    return ClipRecipe.of(FrameRate.parse(fps), Codec.usual(out))
+        .withEvenness(Evenness.NONE.withSmoothRamp(even).withDeflicker(even))
+        .withQuality(90);
   }
 
   private static ClipResult make(ClipRecipe recipe, Path from, Path out) {
@@ -125,19 +116,10 @@ class ClipMakerTest {
   void aFilmHasTheFramesTheRateAndTheColoursOfItsFrames(
       String name, String fps, String codec, String rate) throws Exception {
     Path out = folder.resolve(name);
-    ClipRecipe asked = recipe(fps, out, false);
     ClipRecipe recipe =
-        new ClipRecipe(
-            asked.rate(),
-            asked.size(),
-            false,
-            false,
-            25,
-            Trails.NONE,
-            Tone.NONE,
-            false,
-            Codec.valueOf(codec.toUpperCase(Locale.ROOT)),
-            95);
+        recipe(fps, out, false)
+            .withCodec(Codec.valueOf(codec.toUpperCase(Locale.ROOT)))
+            .withQuality(95);
     ClipResult done = make(recipe, frames, out);
     assertThat(done.frames()).isEqualTo(FRAMES);
     String told =
@@ -305,17 +287,9 @@ class ClipMakerTest {
     }
     Path out = folder.resolve("still");
     ClipRecipe recipe =
-        new ClipRecipe(
-            FrameRate.parse("25"),
-            Optional.of(new PictureSize(280, 210)),
-            false,
-            false,
-            25,
-            Trails.NONE,
-            Tone.NONE,
-            true,
-            Codec.STILLS,
-            90);
+        recipe("25", out, false)
+            .withSize(Optional.of(new PictureSize(280, 210)))
+            .withView(View.WHOLE.withSteady(true));
     ClipResult done = make(recipe, shaken, out);
     assertThat(done.lost()).isGreaterThan(0.02);
     Raster first = PictureReader.readWhole(Frame.look(out.resolve("000001.png")));

@@ -5,31 +5,24 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import zygonox.core.develop.Tone;
 import zygonox.core.format.FrameInfo;
 
 /** Levels that are made up of a known course, known steps and known flicker. */
 class LightCourseTest {
   private static final int FRAMES = 160;
 
-  private static ClipRecipe recipe(boolean smoothRamp, boolean deflicker) {
-    return new ClipRecipe(
-        new FrameRate(30, 1),
-        Optional.empty(),
-        smoothRamp,
-        deflicker,
-        ClipRecipe.USUAL_WINDOW,
-        Trails.NONE,
-        Tone.NONE,
-        false,
-        Codec.VP9,
-        75);
+  private static LightCourse course(
+      double[] shot, List<FrameInfo> told, boolean smoothRamp, boolean deflicker) {
+    return LightCourse.of(
+        shot,
+        told,
+        new double[shot.length],
+        Evenness.NONE.withSmoothRamp(smoothRamp).withDeflicker(deflicker));
   }
 
   private static FrameInfo exposed(double seconds) {
@@ -111,8 +104,7 @@ class LightCourseTest {
     double[] scene = dusk(1.5);
     double[] exposure = ramp(40, 0.5);
     double[] shot = sum(scene, exposure, 0.01);
-    LightCourse course =
-        LightCourse.of(shot, isTold ? told(exposure) : untold(), recipe(true, false));
+    LightCourse course = course(shot, isTold ? told(exposure) : untold(), true, false);
     assertThat(course.steps()).extracting(LightCourse.Step::after).containsExactly(39, 79, 119);
     assertThat(course.steps()).allSatisfy(s -> assertThat(s.stops()).isCloseTo(0.5, within(0.05)));
     assertThat(apart(course.shown(), scene)).isLessThan(0.1);
@@ -122,7 +114,7 @@ class LightCourseTest {
   void flickerGoesAndStepsStayWhereTheyAreToStay() {
     double[] exposure = ramp(80, 1);
     double[] shot = sum(dusk(1), exposure, 0.05);
-    LightCourse course = LightCourse.of(shot, told(exposure), recipe(false, true));
+    LightCourse course = course(shot, told(exposure), false, true);
     double[] shown = course.shown();
     assertThat(shown[80] - shown[79]).isCloseTo(1, within(0.05));
     double before = 0;
@@ -141,8 +133,7 @@ class LightCourseTest {
   void ofBothNeitherStepNorFlickerIsLeft() {
     double[] scene = dusk(1.5);
     double[] exposure = ramp(40, 0.5);
-    LightCourse course =
-        LightCourse.of(sum(scene, exposure, 0.04), told(exposure), recipe(true, true));
+    LightCourse course = course(sum(scene, exposure, 0.04), told(exposure), true, true);
     assertThat(LightCourse.flicker(course.shot())).isGreaterThan(0.05);
     assertThat(LightCourse.flicker(course.shown())).isLessThan(0.012);
     assertThat(apart(course.shown(), scene)).isLessThan(0.1);
@@ -158,7 +149,7 @@ class LightCourseTest {
       exposure[i] = Math.floor(-scene[i] * 3) / 3;
     }
     double[] shot = sum(scene, exposure, 0);
-    LightCourse course = LightCourse.of(shot, told(exposure), recipe(true, true));
+    LightCourse course = course(shot, told(exposure), true, true);
     double[] shown = course.shown();
     double least = Double.MAX_VALUE;
     double most = -Double.MAX_VALUE;
@@ -176,22 +167,21 @@ class LightCourseTest {
   void aFlashIsNoStep() {
     double[] shot = sum(dusk(0.5), new double[FRAMES], 0.005);
     shot[50] += 0.8;
-    LightCourse course = LightCourse.of(shot, untold(), recipe(true, false));
+    LightCourse course = course(shot, untold(), true, false);
     assertThat(course.steps()).isEmpty();
   }
 
   @Test
   void withNothingAskedNothingIsChanged() {
     double[] shot = sum(dusk(2), ramp(30, 0.3), 0.05);
-    LightCourse course = LightCourse.of(shot, untold(), recipe(false, false));
+    LightCourse course = course(shot, untold(), false, false);
     assertThat(course.corrections()).containsOnly(0);
     assertThat(course.shown()).containsExactly(shot);
   }
 
   @Test
   void twoFramesHaveNoFlicker() {
-    LightCourse course =
-        LightCourse.of(new double[] {0, 0.2}, untold().subList(0, 2), recipe(true, true));
+    LightCourse course = course(new double[] {0, 0.2}, untold().subList(0, 2), true, true);
     assertThat(LightCourse.flicker(course.shown())).isZero();
   }
 }

@@ -4,11 +4,13 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
@@ -20,6 +22,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.motion.ClipLight;
 import zygonox.core.motion.ClipResult;
 import zygonox.core.motion.SmallPicture;
+import zygonox.core.motion.Steady;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.words.MotionWords;
 import zygonox.core.words.Words;
@@ -49,11 +52,17 @@ final class ClipPage implements Page {
   private final LightDrawing light;
   private final Button play = new Button();
   private final Button make = new Button(Words.say("motion.make"));
+  private final CheckBox last = new CheckBox(Words.say("motion.last-picture"));
   private final TextField target = new TextField(Words.say("motion.target"));
   private final VBox head;
   private final AnimationTimer timer;
   private List<Frame> gathered = List.of();
   private boolean playing;
+
+  /** By how much light was bent where a hand took hold of it. */
+  private double bentBefore;
+
+  private boolean bending;
   private boolean inView;
   private long startedAt;
   private int startedFrom;
@@ -64,15 +73,37 @@ final class ClipPage implements Page {
     this.light =
         new LightDrawing(
             theme,
-            index -> {
-              rest();
-              model.positionProperty().set(index);
-            },
-            by -> {
-              rest();
-              model.step(by);
-            },
-            this::turn);
+            new LightDrawing.Hand() {
+              @Override
+              public void goTo(int frame) {
+                rest();
+                model.goTo(frame);
+              }
+
+              @Override
+              public void step(int by) {
+                rest();
+                model.step(by);
+              }
+
+              @Override
+              public void play() {
+                turn();
+              }
+
+              @Override
+              public void bend(int frame, double by, boolean done) {
+                rest();
+                model.bend(frame, bentFrom(frame) + by, done);
+                bending = !done;
+                look();
+              }
+
+              @Override
+              public void unbend(int frame) {
+                model.unbend(frame);
+              }
+            });
     SentenceView sentence = new SentenceView(model.sentenceProperty());
     HBox.setHgrow(sentence, Priority.ALWAYS);
     play.setId("play");
@@ -92,7 +123,9 @@ final class ClipPage implements Page {
     target.focusedProperty().subscribe(in -> nameIsTold(in));
     Label hint = new Label(Words.say("motion.target-hint"));
     hint.getStyleClass().add("field-name");
-    HBox saves = new HBox(8, play, saveName, target, hint);
+    last.setId("last-picture");
+    last.setMinWidth(Region.USE_PREF_SIZE);
+    HBox saves = new HBox(8, play, saveName, target, last, hint);
     saves.getStyleClass().add("saving");
     head = new VBox(6, new HBox(18, sentence, make), saves, light);
     timer =
@@ -150,12 +183,15 @@ final class ClipPage implements Page {
     if (inView && !model.frames().equals(gathered)) {
       gather();
     }
+    if (inView && model.wantsSteady()) {
+      hold();
+    }
     look();
   }
 
   /** Shows the frame that is looked at as the clip will have it. */
   private void look() {
-    light.show(model.courseProperty().get(), model.frames().size(), model.positionProperty().get());
+    light.show(model.courseProperty().get(), model.frames().size(), model.frame(), keys());
     if (!inView) {
       return;
     }
@@ -175,11 +211,37 @@ final class ClipPage implements Page {
                       Words.say(
                           "motion.caption",
                           at + 1,
-                          model.frames().size(),
-                          model.frames().get(at).file().getFileName()));
+                          model.pictures(),
+                          model.frames().get(model.frame()).file().getFileName()));
               workplace.picture().compareWith(null, "");
             },
             () -> workplace.picture().clear(Words.say("motion.coming")));
+  }
+
+  /** Frames at which light is bent by hand. */
+  private List<Integer> keys() {
+    return IntStream.range(0, model.frames().size()).filter(model::isKey).boxed().toList();
+  }
+
+  private double bentFrom(int frame) {
+    if (!bending) {
+      bentBefore = model.bentAt(frame);
+    }
+    return bentBefore;
+  }
+
+  /** Finds where the scene lies, so that the clip is played as steady as it will be. */
+  private void hold() {
+    List<Frame> of = model.frames();
+    workplace
+        .tasks()
+        .quietly(
+            "steady",
+            (progress, cancellation) ->
+                Steady.of(
+                    of,
+                    new Workroom(Workroom.usualMemory(), Optional.empty(), progress, cancellation)),
+            found -> model.held(of, found));
   }
 
   /** Plays, or rests. */
@@ -206,7 +268,7 @@ final class ClipPage implements Page {
     startedAt = startedAt == 0 ? now : startedAt;
     int gone = (int) ((now - startedAt) / NANOS * model.recipe().rate().perSecond());
     if (model.canMake()) {
-      model.positionProperty().set((startedFrom + gone) % model.frames().size());
+      model.positionProperty().set((startedFrom + gone) % model.pictures());
     }
   }
 
@@ -271,7 +333,7 @@ final class ClipPage implements Page {
     }
     model.named(target.getText());
     Path to = model.folder().resolve(target.getText().strip());
-    ClipJob job = model.job(to);
+    ClipJob job = model.job(to, last.isSelected());
     workplace
         .tasks()
         .start(

@@ -1,9 +1,10 @@
 package zygonox.desktop.motion;
 
-import java.util.function.IntConsumer;
+import java.util.List;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.text.TextAlignment;
 import zygonox.core.motion.LightCourse;
 import zygonox.core.words.Words;
@@ -13,48 +14,79 @@ import zygonox.desktop.theme.Theme;
 
 /**
  * How bright the frames are along the clip: dots as shot, a line as they will be, strokes where the
- * exposure changed. A click or drag goes to a frame; so do the arrow keys.
+ * exposure changed, small squares where a person bent it. A click or drag goes to a frame, so do
+ * the arrow keys left and right; up and down, or a drag with Shift held, bend the light there.
  */
 final class LightDrawing extends Drawing {
   private static final double HIGH = 86;
   private static final double SIDE = 12;
   private static final double TITLE = 16;
   private static final double DOT = 1.2;
+  private static final double KEY = 3;
+
+  /** What a key bends light by. */
+  private static final double BEND_STOPS = 0.1;
 
   /** What hardly changes is drawn flat, in stops. */
   private static final double LEAST_SPAN = 0.5;
 
+  private final Hand hand;
   private LightCourse course;
+  private List<Integer> bent = List.of();
+  private double takenAt = Double.NaN;
+  private double takenSpan;
   private int count;
   private int position;
 
-  /**
-   * @param onChosen hears of the frame that is gone to
-   * @param onStep hears of a step to the next (1) or last frame (-1)
-   * @param onPlay hears that the clip is to be played or to rest
-   */
-  LightDrawing(
-      ObservableValue<Theme> theme, IntConsumer onChosen, IntConsumer onStep, Runnable onPlay) {
+  /** What a hand on the drawing does. */
+  interface Hand {
+    void goTo(int frame);
+
+    void step(int by);
+
+    void play();
+
+    /**
+     * Bends the light.
+     *
+     * @param by stops, against what it was when the hand took hold of it
+     * @param done whether the hand let go
+     */
+    void bend(int frame, double by, boolean done);
+
+    void unbend(int frame);
+  }
+
+  LightDrawing(ObservableValue<Theme> theme, Hand hand) {
     super(theme);
+    this.hand = hand;
     setId("light-course");
     setMinHeight(HIGH);
     setPrefHeight(HIGH);
     setMaxHeight(HIGH);
     setFocusTraversable(true);
     setAccessibleText(Words.say("motion.light"));
-    setOnMousePressed(e -> choose(e.getX(), onChosen));
-    setOnMouseDragged(e -> choose(e.getX(), onChosen));
-    setOnKeyPressed(e -> key(e, onChosen, onStep, onPlay));
+    setOnMousePressed(this::pressed);
+    setOnMouseDragged(this::dragged);
+    setOnMouseReleased(this::released);
+    setOnKeyPressed(this::key);
     focusedProperty().subscribe(f -> requestLayout());
   }
 
-  private void key(KeyEvent event, IntConsumer onChosen, IntConsumer onStep, Runnable onPlay) {
+  private void key(KeyEvent event) {
     switch (event.getCode()) {
-      case LEFT -> onStep.accept(-1);
-      case RIGHT -> onStep.accept(1);
-      case HOME -> onChosen.accept(0);
-      case END -> onChosen.accept(Math.max(0, count - 1));
-      case SPACE -> onPlay.run();
+      case LEFT -> hand.step(-1);
+      case RIGHT -> hand.step(1);
+      case HOME -> hand.goTo(0);
+      case END -> hand.goTo(Math.max(0, count - 1));
+      case SPACE -> hand.play();
+      case UP -> bend(BEND_STOPS, true);
+      case DOWN -> bend(-BEND_STOPS, true);
+      case DELETE, BACK_SPACE -> {
+        if (count > 1) {
+          hand.unbend(position);
+        }
+      }
       default -> {
         return;
       }
@@ -62,22 +94,82 @@ final class LightDrawing extends Drawing {
     event.consume();
   }
 
-  private void choose(double x, IntConsumer onChosen) {
+  private void bend(double by, boolean done) {
+    if (count > 1 && course != null) {
+      hand.bend(position, by, done);
+    }
+  }
+
+  private void pressed(MouseEvent event) {
+    choose(event.getX());
+    takenAt = event.isShiftDown() ? event.getY() : Double.NaN;
+    // What a stop is on the screen stays while the hand holds it, though the line moves.
+    takenSpan = span();
+  }
+
+  private void dragged(MouseEvent event) {
+    if (Double.isNaN(takenAt)) {
+      choose(event.getX());
+    } else {
+      bend(stops(event), false);
+    }
+  }
+
+  private void released(MouseEvent event) {
+    if (!Double.isNaN(takenAt) && event.getY() != takenAt) {
+      bend(stops(event), true);
+    }
+    takenAt = Double.NaN;
+  }
+
+  private double stops(MouseEvent event) {
+    return (takenAt - event.getY()) / curveHeight() * takenSpan;
+  }
+
+  private double curveHeight() {
+    return getHeight() - TITLE - 14;
+  }
+
+  private double span() {
+    double[] ends = ends();
+    return Math.max(LEAST_SPAN, ends[1] - ends[0]);
+  }
+
+  /** The darkest and the brightest of what is drawn, in stops. */
+  private double[] ends() {
+    double least = Double.MAX_VALUE;
+    double most = -Double.MAX_VALUE;
+    if (course == null) {
+      return new double[2];
+    }
+    double[] shot = course.shot();
+    double[] shown = course.shown();
+    for (int i = 0; i < shot.length; i++) {
+      least = Math.min(least, Math.min(shot[i], shown[i]));
+      most = Math.max(most, Math.max(shot[i], shown[i]));
+    }
+    return new double[] {least, most};
+  }
+
+  private void choose(double x) {
     requestFocus();
     if (count > 1) {
       double share = (x - SIDE) / (getWidth() - 2 * SIDE);
-      onChosen.accept((int) Math.max(0, Math.min(count - 1, Math.round(share * (count - 1)))));
+      hand.goTo((int) Math.max(0, Math.min(count - 1, Math.round(share * (count - 1)))));
     }
   }
 
   /**
    * @param now null until light is measured
    * @param frames how many there are
+   * @param at the frame that is looked at
+   * @param bentAt frames at which a person bent the light
    */
-  void show(LightCourse now, int frames, int at) {
+  void show(LightCourse now, int frames, int at, List<Integer> bentAt) {
     course = now;
     count = frames;
     position = at;
+    bent = bentAt;
     requestLayout();
   }
 
@@ -110,13 +202,10 @@ final class LightDrawing extends Drawing {
     }
     double[] shot = course.shot();
     double[] shown = course.shown();
-    double least = Double.MAX_VALUE;
-    double most = -Double.MAX_VALUE;
-    for (int i = 0; i < shot.length; i++) {
-      least = Math.min(least, Math.min(shot[i], shown[i]));
-      most = Math.max(most, Math.max(shot[i], shown[i]));
-    }
-    double span = Math.max(LEAST_SPAN, most - least);
+    double[] ends = ends();
+    double least = ends[0];
+    double most = ends[1];
+    double span = span();
     double middle = (least + most) / 2;
     g.setFill(palette.faint());
     text(
@@ -126,7 +215,7 @@ final class LightDrawing extends Drawing {
         TITLE / 2 + 5,
         12,
         TextAlignment.RIGHT);
-    double high = getHeight() - TITLE - 14;
+    double high = curveHeight();
     double centre = TITLE + 7 + high / 2;
     g.setStroke(palette.warn());
     g.setLineWidth(1);
@@ -147,6 +236,13 @@ final class LightDrawing extends Drawing {
           centre - high * (shown[i - 1] - middle) / span,
           x(i, shot.length),
           centre - high * (shown[i] - middle) / span);
+    }
+    g.setFill(palette.mark());
+    for (int at : bent) {
+      if (at < shown.length) {
+        double y = centre - high * (shown[at] - middle) / span;
+        g.fillRect(x(at, shot.length) - KEY, y - KEY, 2 * KEY, 2 * KEY);
+      }
     }
     g.setStroke(palette.mark());
     g.setLineWidth(1.4);

@@ -2,6 +2,7 @@ package zygonox.desktop.motion;
 
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,11 +18,17 @@ import zygonox.core.motion.ClipLight;
 import zygonox.core.motion.ClipPreview;
 import zygonox.core.motion.ClipRecipe;
 import zygonox.core.motion.Codec;
+import zygonox.core.motion.Evenness;
 import zygonox.core.motion.FrameRate;
 import zygonox.core.motion.LightCourse;
+import zygonox.core.motion.LightKey;
+import zygonox.core.motion.Move;
+import zygonox.core.motion.Pace;
 import zygonox.core.motion.PictureSize;
 import zygonox.core.motion.Sequence;
 import zygonox.core.motion.SmallPicture;
+import zygonox.core.motion.Steady;
+import zygonox.core.motion.Timeline;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.Raster;
 import zygonox.core.words.MotionWords;
@@ -35,7 +42,12 @@ import zygonox.desktop.stage.OpenNight;
 public final class MotionModel {
   /** What most want. */
   private static final ClipRecipe USUAL =
-      ClipRecipe.of(new FrameRate(30, 1), Codec.VP9).withSmoothRamp(true).withDeflicker(true);
+      ClipRecipe.of(new FrameRate(30, 1), Codec.VP9)
+          .withEvenness(Evenness.NONE.withSmoothRamp(true).withDeflicker(true))
+          .withPace(Pace.USUAL.withGaps(Pace.Gaps.BRIDGED));
+
+  /** By so many stops light can be bent. */
+  private static final double MOST_BENT = 6;
 
   private final OpenNight night;
   private final ReadOnlyObjectWrapper<Sentence> sentence =
@@ -56,6 +68,8 @@ public final class MotionModel {
   private List<Frame> frames = List.of();
   private SmallPicture[] pictures = new SmallPicture[0];
   private Optional<ClipLight> light = Optional.empty();
+  private Optional<Timeline> timeline = Optional.empty();
+  private Optional<Steady> steady = Optional.empty();
   private ClipPreview preview;
 
   public MotionModel(OpenNight night) {
@@ -92,7 +106,7 @@ public final class MotionModel {
     return course.getReadOnlyProperty();
   }
 
-  /** The frame that is looked at, counting from 0. */
+  /** The picture of the clip that is looked at, counting from 0. */
   public IntegerProperty positionProperty() {
     return position;
   }
@@ -115,16 +129,109 @@ public final class MotionModel {
     return frames.size() > 1;
   }
 
+  /** How many pictures it has. */
+  int pictures() {
+    return timeline.map(Timeline::count).orElse(0);
+  }
+
+  /** The frame that is looked at, counting from 0. */
+  int frame() {
+    return timeline.map(t -> t.frame(position.get())).orElse(0);
+  }
+
+  /** Goes to where a frame is shown. */
+  void goTo(int frame) {
+    timeline.ifPresent(t -> position.set(t.picture(frame)));
+  }
+
+  /** Pauses, and frames that were left out. */
+  List<Timeline.Missing> missing() {
+    return Timeline.missing(taken());
+  }
+
+  private List<Optional<Instant>> taken() {
+    FrameSet set = night.framesProperty().get();
+    return frames.stream().map(set::takenAt).toList();
+  }
+
+  /** How long it is, in seconds. */
+  double seconds() {
+    return recipe.rate().duration(pictures());
+  }
+
+  /** By how much the light is bent at a frame, in stops. */
+  double bentAt(int frame) {
+    return LightKey.over(frames, recipe.evenness().keys())[frame];
+  }
+
+  /**
+   * Bends the light at a frame.
+   *
+   * @param stops by how much brighter than without any bending
+   * @param done whether the person is through with it: only then it is kept
+   */
+  void bend(int frame, double stops, boolean done) {
+    List<LightKey> keys = keysWithout(frame);
+    double most = Math.max(-MOST_BENT, Math.min(MOST_BENT, Math.round(100 * stops) / 100.0));
+    keys.add(new LightKey(name(frame), most));
+    bent("bend" + frame, keys, done);
+  }
+
+  /** Takes the bending at a frame away, where there is one. */
+  void unbend(int frame) {
+    List<LightKey> keys = keysWithout(frame);
+    if (keys.size() < recipe.evenness().keys().size()) {
+      bent("unbend" + frame, keys, true);
+    }
+  }
+
+  /** Whether the light is bent at this very frame. */
+  boolean isKey(int frame) {
+    return keysWithout(frame).size() < recipe.evenness().keys().size();
+  }
+
+  /** Takes all bending away. */
+  void straighten() {
+    bent("straighten", List.of(), true);
+  }
+
+  private void bent(String thing, List<LightKey> keys, boolean done) {
+    ClipRecipe changed = recipe.withEvenness(recipe.evenness().withKeys(keys));
+    if (done) {
+      edit(thing, changed);
+    } else {
+      recipe = changed;
+      rework();
+    }
+  }
+
+  private List<LightKey> keysWithout(int frame) {
+    List<LightKey> keys = new ArrayList<>(recipe.evenness().keys());
+    keys.removeIf(k -> k.frame().equals(name(frame)));
+    return keys;
+  }
+
+  private String name(int frame) {
+    return frames.get(frame).file().getFileName().toString();
+  }
+
   /** The size of its pictures. */
   PictureSize size() {
     return recipe.sizeFor(frames.get(0).layout());
   }
 
   void edit(ClipRecipe changed) {
+    edit("clip", changed);
+  }
+
+  /**
+   * @param thing what is changed: several changes of one thing in a row are one step of undo
+   */
+  private void edit(String thing, ClipRecipe changed) {
     recipe = changed;
     loose = changed;
     if (night.night() != null) {
-      night.edit("clip", night.night().withClip(changed));
+      night.edit(thing, night.night().withClip(changed));
     }
     refresh();
   }
@@ -200,19 +307,27 @@ public final class MotionModel {
     frames = now;
     pictures = new SmallPicture[now.size()];
     light = Optional.empty();
+    steady = Optional.empty();
     position.set(0);
   }
 
   private void rework() {
-    LightCourse now =
-        light
+    LightCourse now = light.map(l -> LightCourse.of(l, recipe.evenness())).orElse(null);
+    timeline = canMake() ? Optional.of(Timeline.of(taken(), recipe.pace())) : Optional.empty();
+    position.set(Math.max(0, Math.min(pictures() - 1, position.get())));
+    preview =
+        timeline
             .map(
-                l ->
-                    LightCourse.of(
-                        l.levels(), l.frames().stream().map(Frame::info).toList(), recipe))
+                t ->
+                    new ClipPreview(
+                        frames,
+                        pictures,
+                        recipe,
+                        corrections(now),
+                        t,
+                        recipe.view().steady() ? steady.orElse(Steady.AS_SHOT) : Steady.AS_SHOT))
             .orElse(null);
     course.set(now);
-    preview = canMake() ? new ClipPreview(pictures, recipe, corrections(now), size()) : null;
   }
 
   /** By frame; those that could not be measured stay as they are. */
@@ -230,17 +345,21 @@ public final class MotionModel {
     List<Obstacle> found = new ArrayList<>();
     int dropped = sequence.frames().size() - frames.size();
     if (dropped > 0) {
-      found.add(Obstacle.note(Words.say("motion.dropped", dropped)));
+      String said =
+          recipe.pace().gaps() == Pace.Gaps.CUT ? "motion.dropped" : "motion.dropped-bridged";
+      found.add(Obstacle.note(Words.say(said, dropped)));
     }
     light
         .flatMap(ClipLight::clippedFrom)
         .ifPresent(f -> found.add(Obstacle.of(MotionWords.clipped(f.file()))));
     if (canMake()) {
       PictureSize own = size();
+      double zoom = recipe.view().move().map(MotionModel::nearest).orElse(1.0);
       double enlarged =
-          Math.max(
-              (double) own.width() / frames.get(0).layout().width(),
-              (double) own.height() / frames.get(0).layout().height());
+          zoom
+              * Math.max(
+                  (double) own.width() / frames.get(0).layout().width(),
+                  (double) own.height() / frames.get(0).layout().height());
       if (enlarged > 1) {
         found.add(Obstacle.of(MotionWords.enlarged(enlarged)));
       }
@@ -254,6 +373,23 @@ public final class MotionModel {
       light = Optional.of(measured);
       refresh();
     }
+  }
+
+  /** Where the scene lies in each frame was found. */
+  void held(List<Frame> of, Steady found) {
+    if (of.equals(frames)) {
+      steady = Optional.of(found);
+      refresh();
+    }
+  }
+
+  /** Whether the scene is to be held still, and where it lies is not known yet. */
+  boolean wantsSteady() {
+    return recipe.view().steady() && steady.isEmpty() && canMake();
+  }
+
+  private static double nearest(Move move) {
+    return Math.max(move.from().zoom(), move.to().zoom());
   }
 
   /** A frame's small picture is there. */
@@ -279,16 +415,17 @@ public final class MotionModel {
   /** Goes on by so many frames, round and round. */
   public void step(int by) {
     if (canMake()) {
-      position.set(Math.floorMod(position.get() + by, frames.size()));
+      position.set(Math.floorMod(position.get() + by, pictures()));
     }
   }
 
   /** The clip as it is set now, cut off from the window. */
-  ClipJob job(Path target) {
+  ClipJob job(Path target, boolean withLast) {
     return new ClipJob(
         recipe,
         new FrameSet(frames, List.of(), night.framesProperty().get().assumedOffset()),
-        target);
+        target,
+        withLast);
   }
 
   /** Where clips are made: in the night's folder, or beside the frames. */

@@ -12,8 +12,13 @@ import zygonox.core.motion.ClipBytes;
 import zygonox.core.motion.ClipRecipe;
 import zygonox.core.motion.Codec;
 import zygonox.core.motion.FrameRate;
+import zygonox.core.motion.Move;
+import zygonox.core.motion.Pace;
 import zygonox.core.motion.PictureSize;
+import zygonox.core.motion.Timeline;
 import zygonox.core.motion.Trails;
+import zygonox.core.motion.View;
+import zygonox.core.motion.WarmthDrift;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Notation;
@@ -44,6 +49,13 @@ final class MotionSentence {
   private static final int USUAL_TRAIL = 30;
 
   private static final int QUALITY_STEP = 5;
+
+  /** From all of it a little nearer to what is in the middle. */
+  private static final Move USUAL_MOVE =
+      new Move(Move.Window.WHOLE, new Move.Window(0.5, 0.5, 1.25), true);
+
+  /** From daylight to what keeps a dark sky from looking brown; common practice, no source. */
+  private static final WarmthDrift USUAL_DRIFT = new WarmthDrift(6500, 4500);
 
   private final MotionModel model;
   private final FrameSet set;
@@ -77,23 +89,30 @@ final class MotionSentence {
                 rate ->
                     Words.say(
                         "motion.rate-means",
-                        Words.say("clip.seconds", rate.duration(model.frames().size()))),
+                        Words.say("clip.seconds", rate.duration(model.pictures()))),
                 rate -> model.edit(now.withRate(rate)),
                 this::neighbour))
-        .say(", " + Words.say("clip.seconds", now.rate().duration(model.frames().size())) + ", ")
+        .say(", " + Words.say("clip.seconds", model.seconds()) + ", ")
         .set(size());
     builder
         .say(", ")
         .set(
             onOff(
-                "steps", now.smoothRamp(), "motion.steps", v -> model.edit(now.withSmoothRamp(v))))
+                "steps",
+                now.evenness().smoothRamp(),
+                "motion.steps",
+                v -> model.edit(now.withEvenness(now.evenness().withSmoothRamp(v)))))
         .say(Words.say("motion.s-and"))
         .set(
             onOff(
                 "flicker",
-                now.deflicker(),
-                now.smoothRamp() ? "motion.flicker" : "motion.flicker-alone",
-                v -> model.edit(now.withDeflicker(v))));
+                now.evenness().deflicker(),
+                now.evenness().smoothRamp() ? "motion.flicker" : "motion.flicker-alone",
+                v -> model.edit(now.withEvenness(now.evenness().withDeflicker(v)))));
+    bends(builder);
+    colour(builder);
+    pace(builder);
+    view(builder);
     if (now.trails().kind() != Trails.Kind.NONE) {
       builder
           .say(", ")
@@ -146,6 +165,156 @@ final class MotionSentence {
     return builder.say(offers.isEmpty() ? "." : "").end();
   }
 
+  private void bends(Sentence.Builder builder) {
+    int keys = now.evenness().keys().size();
+    if (keys > 0) {
+      builder
+          .say(", ")
+          .set(
+              Settings.choice(
+                  "bend",
+                  true,
+                  List.of(true, false),
+                  on -> Words.say(on ? "motion.bent" : "motion.not-bent", keys),
+                  on -> Words.say(on ? "motion.bent-means" : "motion.not-bent-means"),
+                  on -> {
+                    if (!on) {
+                      model.straighten();
+                    }
+                  }));
+    }
+  }
+
+  private void colour(Sentence.Builder builder) {
+    now.drift()
+        .ifPresent(
+            drift ->
+                builder
+                    .say(Words.say("motion.s-balanced"))
+                    .set(
+                        Settings.parsed(
+                            "balance",
+                            Words.say("motion.balance", drift.fromKelvin(), drift.toKelvin()),
+                            typed -> warmth(typed),
+                            d -> Words.say("motion.balance-means"),
+                            d -> model.edit(now.withDrift(d)),
+                            by ->
+                                Optional.of(
+                                    new WarmthDrift(
+                                        drift.fromKelvin(),
+                                        Math.max(
+                                            2000,
+                                            Math.min(25_000, drift.toKelvin() + 100 * by)))))));
+  }
+
+  /** {@code as shot} takes it away. */
+  private static Optional<WarmthDrift> warmth(String typed) {
+    return typed.strip().equalsIgnoreCase(Words.say("motion.as-shot"))
+        ? Optional.empty()
+        : Optional.of(WarmthDrift.parse(typed.replaceFirst("(?i)^\\s*from\\s+", "")));
+  }
+
+  private void pace(Sentence.Builder builder) {
+    Pace pace = now.pace();
+    if (!model.missing().isEmpty()) {
+      int missing = model.missing().stream().mapToInt(Timeline.Missing::frames).sum();
+      builder
+          .say(", ")
+          .set(
+              Settings.choice(
+                  "gaps",
+                  pace.gaps(),
+                  List.of(Pace.Gaps.BRIDGED, Pace.Gaps.KEPT, Pace.Gaps.CUT),
+                  g -> Words.say("motion.gaps." + g),
+                  g -> Words.say("motion.gaps-mean." + g, missing),
+                  g -> model.edit(now.withPace(pace.withGaps(g)))));
+    }
+    if (pace.first() != 1 || pace.last() != 1) {
+      builder
+          .say(Words.say("motion.s-speed"))
+          .set(
+              Settings.parsed(
+                  "speed",
+                  pace.speedTerm(),
+                  pace::withSpeed,
+                  p -> Words.say("motion.speed-means"),
+                  p -> model.edit(now.withPace(p)),
+                  by ->
+                      pace.withSpeed(
+                          pace.first(), Math.max(0.5, Math.min(50, pace.last() + 0.5 * by)))))
+          .say(Words.say("motion.s-frames-a-picture"));
+    }
+    if (pace.averaged() > 1) {
+      builder
+          .say(Words.say("motion.s-mean"))
+          .set(
+              Settings.number(
+                  "average",
+                  Notation.FRAMES::parse,
+                  Words.frames(pace.averaged()),
+                  pace.averaged(),
+                  v -> v + 1,
+                  v -> Math.max(1, v - 1),
+                  v -> pace.withAveraged((int) Math.round(v)),
+                  p -> Words.say("motion.average-means"),
+                  p -> model.edit(now.withPace(p))));
+    }
+  }
+
+  private void view(Sentence.Builder builder) {
+    View view = now.view();
+    if (view.steady()) {
+      builder
+          .say(", ")
+          .set(
+              onOff(
+                  "steady",
+                  true,
+                  "motion.steady",
+                  v -> model.edit(now.withView(view.withSteady(v)))));
+    }
+    view.move()
+        .ifPresent(
+            move ->
+                builder
+                    .say(Words.say("motion.s-seen"))
+                    .set(
+                        Settings.parsed(
+                            "move",
+                            move.term(),
+                            typed -> moved(typed, move.soft()),
+                            m -> Words.say("motion.move-means"),
+                            m -> model.edit(now.withView(view.withMove(m))),
+                            by -> Optional.of(nearer(move, by))))
+                    .say(" ")
+                    .set(
+                        Settings.choice(
+                            "easing",
+                            move.soft(),
+                            List.of(true, false),
+                            soft -> Words.say(soft ? "motion.soft" : "motion.even"),
+                            soft -> Words.say(soft ? "motion.soft-means" : "motion.even-means"),
+                            soft ->
+                                model.edit(
+                                    now.withView(
+                                        view.withMove(
+                                            Optional.of(
+                                                new Move(move.from(), move.to(), soft))))))));
+  }
+
+  /** {@code all of it} takes it away. */
+  private static Optional<Move> moved(String typed, boolean soft) {
+    return typed.strip().equalsIgnoreCase(Words.say("motion.all-of-it"))
+        ? Optional.empty()
+        : Optional.of(Move.parse(typed, soft));
+  }
+
+  private static Move nearer(Move move, int by) {
+    Move.Window to = move.to();
+    double zoom = Math.max(1, Math.min(20, to.zoom() + 0.1 * by));
+    return new Move(move.from(), new Move.Window(to.x(), to.y(), zoom), move.soft());
+  }
+
   private int count(int index) {
     return index == model.chosen()
         ? model.frames().size()
@@ -196,8 +365,7 @@ final class MotionSentence {
         typed -> PictureSize.parse(typed.replaceFirst("(?i)\\s*by\\s*", "x")),
         s ->
             Words.say(
-                "motion.size-means",
-                new ByteSize(ClipBytes.foretold(now, s, model.frames().size()))),
+                "motion.size-means", new ByteSize(ClipBytes.foretold(now, s, model.pictures()))),
         s -> model.edit(now.withSize(Optional.of(s))),
         by -> sizes.get(Math.floorMod(Math.max(0, sizes.indexOf(own)) + by, sizes.size())));
   }
@@ -214,7 +382,7 @@ final class MotionSentence {
         r ->
             Words.say(
                 "motion.quality-means",
-                new ByteSize(ClipBytes.foretold(r, model.size(), model.frames().size()))),
+                new ByteSize(ClipBytes.foretold(r, model.size(), model.pictures()))),
         model::edit);
   }
 
@@ -240,6 +408,12 @@ final class MotionSentence {
     };
   }
 
+  private static void offer(List<Part.Offer> offers, String what, Runnable take) {
+    offers.add(
+        new Part.Offer(
+            Words.say("motion.offer-" + what), Words.say("motion.offer-" + what + "-means"), take));
+  }
+
   private List<Part.Offer> offers() {
     List<Part.Offer> offers = new ArrayList<>();
     if (now.trails().kind() == Trails.Kind.NONE) {
@@ -250,6 +424,25 @@ final class MotionSentence {
                 Words.say("motion.trails-mean." + kind),
                 () -> model.edit(now.withTrails(trails(kind)))));
       }
+    }
+    Pace pace = now.pace();
+    if (pace.first() == 1 && pace.last() == 1) {
+      offer(offers, "speed", () -> model.edit(now.withPace(pace.withSpeed(1, 3))));
+    }
+    if (pace.averaged() == 1) {
+      offer(offers, "average", () -> model.edit(now.withPace(pace.withAveraged(3))));
+    }
+    if (now.view().move().isEmpty()) {
+      offer(
+          offers,
+          "move",
+          () -> model.edit(now.withView(now.view().withMove(Optional.of(USUAL_MOVE)))));
+    }
+    if (!now.view().steady()) {
+      offer(offers, "steady", () -> model.edit(now.withView(now.view().withSteady(true))));
+    }
+    if (now.drift().isEmpty()) {
+      offer(offers, "balance", () -> model.edit(now.withDrift(Optional.of(USUAL_DRIFT))));
     }
     if (now.quality() == ClipRecipe.USUAL_QUALITY) {
       offers.add(

@@ -2,6 +2,7 @@ package zygonox.desktop.motion;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 import static zygonox.desktop.stage.TestNight.setting;
 
 import java.nio.file.Path;
@@ -14,6 +15,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.motion.ClipLight;
 import zygonox.core.motion.Codec;
+import zygonox.core.motion.Evenness;
 import zygonox.core.motion.FrameRate;
 import zygonox.core.motion.LightCourse;
 import zygonox.core.motion.SmallPicture;
@@ -142,7 +144,12 @@ class MotionModelTest {
     night.decide(one, Verdict.DROP);
     assertThat(model.frames()).hasSize(47).doesNotContain(one);
     assertThat(model.obstaclesProperty().get())
-        .anyMatch(o -> o.sentence().startsWith("One dropped frame"));
+        .anyMatch(o -> o.sentence().contains("its time is kept"));
+    assertThat(model.pictures()).isEqualTo(48);
+    set("gaps", "leave the gaps out");
+    assertThat(model.pictures()).isEqualTo(47);
+    assertThat(model.obstaclesProperty().get())
+        .anyMatch(o -> o.sentence().contains("time jumps there"));
   }
 
   @Test
@@ -159,7 +166,7 @@ class MotionModelTest {
     assertThat(course.shot()).hasSize(48);
     Raster first = model.picture(0).orElseThrow();
     assertThat((double) first.layout().width() / first.layout().height()).isBetween(1.49, 1.51);
-    model.edit(model.recipe().withDeflicker(false).withSmoothRamp(false));
+    model.edit(model.recipe().withEvenness(Evenness.NONE));
     assertThat(model.courseProperty().get().corrections()).containsOnly(0);
   }
 
@@ -181,11 +188,81 @@ class MotionModelTest {
     assertThat(brighter).isPositive();
   }
 
+  private void take(String offer) {
+    model.sentenceProperty().get().parts().stream()
+        .filter(p -> p instanceof Part.Offers)
+        .map(Part.Offers.class::cast)
+        .flatMap(o -> o.all().stream())
+        .filter(o -> o.text().equals(offer))
+        .findFirst()
+        .orElseThrow()
+        .take()
+        .run();
+  }
+
+  @Test
+  void whatIsOfferedCanBeTypedAnewAndTakenAway() {
+    load();
+    take("change the speed");
+    take("average frames");
+    take("pan or zoom");
+    take("hold it still");
+    take("let the white balance drift");
+    assertThat(sentence())
+        .contains("balanced from 6500 K to 4500 K")
+        .contains("going through 1:3 frames a picture, each the mean of 3 frames, held still")
+        .contains("seen from 0.5,0.5,1:0.5,0.5,1.25 softly");
+    for (Part part : model.sentenceProperty().get().parts()) {
+      if (part instanceof Setting one) {
+        assertThat(one.tryOut().apply(one.editText()).possible()).as(one.key()).isTrue();
+      }
+    }
+    assertThat(model.pictures()).isEqualTo(24);
+    assertThat(sentence()).contains("0.8 s long");
+    set("speed", "1");
+    set("average", "1");
+    set("move", "all of it");
+    set("steady", "as it shook");
+    set("balance", "as shot");
+    assertThat(sentence())
+        .isEqualTo(
+            "Make a clip of 48 frames from 20:40 at 30 a second, 1.6 s long, 960 by 640, take out"
+                + " the steps of exposure and the flicker, and save it as VP9, and ...");
+  }
+
+  @Test
+  void lightIsBentByHandAndStraightenedAgain() {
+    load();
+    measure();
+    double before = model.courseProperty().get().corrections()[20];
+    model.bend(20, 0.33, false);
+    assertThat(model.courseProperty().get().corrections()[20] - before)
+        .isCloseTo(0.33, within(1e-9));
+    // Not kept until the hand lets go, and then one step of undo.
+    assertThat(NightFile.open(folder).night().clip()).isEmpty();
+    model.bend(20, 0.5, true);
+    model.bend(40, -0.5, true);
+    assertThat(sentence()).contains("bent by hand at 2 frames");
+    assertThat(model.bentAt(30)).isCloseTo(0, within(1e-9));
+    assertThat(model.isKey(20)).isTrue();
+    model.unbend(40);
+    model.unbend(41);
+    assertThat(sentence()).contains("bent by hand at one frame");
+    set("bend", "not bent");
+    assertThat(sentence()).doesNotContain("bent");
+    night.undo();
+    assertThat(sentence()).contains("bent by hand");
+  }
+
   @Test
   void howAClipIsMadeIsKeptWithTheNightAndUndone() {
     load();
     String usual = model.sentenceProperty().get().text();
-    model.edit(model.recipe().withTrails(Trails.GROW).withDeflicker(false));
+    model.edit(
+        model
+            .recipe()
+            .withTrails(Trails.GROW)
+            .withEvenness(model.recipe().evenness().withDeflicker(false)));
     String said = model.sentenceProperty().get().text();
     assertThat(said).isNotEqualTo(usual);
     assertThat(NightFile.open(folder).night().clip()).contains(model.recipe());
@@ -209,7 +286,7 @@ class MotionModelTest {
   @Test
   void aNameWithAnUnknownEndingIsRefused() {
     load();
-    assertThat(model.job(folder.resolve("clip.avi")))
+    assertThat(model.job(folder.resolve("clip.avi"), false))
         .satisfies(
             job ->
                 assertThatThrownBy(
