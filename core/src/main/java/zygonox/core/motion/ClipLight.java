@@ -35,15 +35,15 @@ public record ClipLight(List<Frame> frames, double[] levels, Optional<Frame> cli
     LightGrid[] grids = new LightGrid[given.size()];
     ReadFault[] faults = new ReadFault[given.size()];
     AtomicInteger done = new AtomicInteger();
+    LightStore store = LightStore.usual();
     try (Workers crew = Workers.perCore();
         DecodeMemory memory = new DecodeMemory()) {
       crew.forEach(
           given.size(),
           (i, worker) -> {
             room.cancellation().check();
-            try (LightSource source =
-                PictureReader.reduced(given.get(i), LightGrid.WIDE, LightGrid.HIGH, memory)) {
-              grids[i] = LightGrid.of(source);
+            try {
+              grids[i] = grid(given.get(i), store, memory);
             } catch (UnreadableFrame e) {
               faults[i] = e.fault();
             }
@@ -77,5 +77,19 @@ public record ClipLight(List<Frame> frames, double[] levels, Optional<Frame> cli
       }
     }
     return new ClipLight(frames, levels, clipped);
+  }
+
+  private static LightGrid grid(Frame frame, LightStore store, DecodeMemory memory)
+      throws UnreadableFrame {
+    Optional<LightGrid> known = store.of(frame.file());
+    if (known.isPresent()) {
+      return known.get();
+    }
+    try (LightSource source =
+        PictureReader.reduced(frame, LightGrid.WIDE, LightGrid.HIGH, memory)) {
+      LightGrid grid = LightGrid.of(source);
+      store.keep(frame.file(), grid);
+      return grid;
+    }
   }
 }

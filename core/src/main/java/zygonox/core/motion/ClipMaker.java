@@ -4,10 +4,11 @@ import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.develop.Balance;
 import zygonox.core.format.DecodeMemory;
@@ -21,7 +22,9 @@ import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.recipe.LikeFrames;
+import zygonox.core.work.ContentKey;
 import zygonox.core.work.DiskFault;
+import zygonox.core.work.LogFile;
 import zygonox.core.work.Temporary;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
@@ -92,23 +95,21 @@ public final class ClipMaker {
             : Steady.AS_SHOT;
     Workroom rest = room.share(recipe.view().steady() ? STEADYING_SHARE : MEASURING_SHARE, 1);
     String title = String.valueOf(out.getFileName()).replaceFirst("\\.[^.]*$", "");
-    Instant date = set.takenAt(frames.get(0)).orElse(null);
+    VideoSink.About about = new VideoSink.About(title, set.takenAt(frames.get(0)));
+    ClipParts parts = new ClipParts(out, key(frames, size, timeline));
+    parts.sweep();
     try (DecodeMemory memory = new DecodeMemory()) {
       ClipPictures pictures =
           new ClipPictures(recipe, size, balance(frames.get(0), memory), steady, memory);
+      Shown shown = new Shown(frames, course, pictures);
       write(
           out,
           ifPresent,
-          target -> sink(target, out, size, title, date),
-          sink -> {
-            Reel reel =
-                new Reel(
-                    timeline,
-                    recipe.pace().averaged(),
-                    frames.size(),
-                    recipe.view().move().isPresent());
-            feed(reel, new Shown(frames, course, pictures), size, sink, rest, last);
-          });
+          target -> sink(target, out, size, about, parts),
+          sink -> feed(timeline, shown, size, sink, rest, last));
+    } finally {
+      // A process that is killed does not come here, and leaves them for the next one.
+      parts.remove();
     }
     still.ifPresent(s -> last.write(s, size, ifPresent));
     Steady.Part part = steady.part(frames.get(0), size, nearest());
@@ -148,11 +149,24 @@ public final class ClipMaker {
     void feed(ClipSink sink) throws IOException;
   }
 
-  private ClipSink sink(Path target, Path as, PictureSize size, String title, Instant date)
+  private ClipSink sink(
+      Path target, Path as, PictureSize size, VideoSink.About about, ClipParts parts)
       throws IOException {
     return recipe.codec() == Codec.STILLS
         ? new StillsSink(target, size, stills, recipe.quality())
-        : new VideoSink(target, as, recipe, size, title, date);
+        : new VideoSink(target, as, recipe, size, about, parts);
+  }
+
+  /** Tells a clip of these frames from all others. */
+  private String key(List<Frame> frames, PictureSize size, Timeline timeline) {
+    String how = "clip 1 " + ClipJson.write(recipe) + size + Arrays.hashCode(timeline.places());
+    try {
+      return ContentKey.of(how, frames.stream().map(Frame::file).toList());
+    } catch (IOException e) {
+      // A frame that cannot be read is told where it is decoded.
+      LogFile.note("a clip's key", e);
+      return "unread-" + System.nanoTime();
+    }
   }
 
   /** Of what the clip shows, the part that is enlarged most. */
@@ -180,8 +194,26 @@ public final class ClipMaker {
 
   /** While one of the crew gives pictures to the film the others make the next takes. */
   private void feed(
-      Reel reel, Shown shown, PictureSize size, ClipSink sink, Workroom room, LastPicture last)
+      Timeline timeline,
+      Shown shown,
+      PictureSize size,
+      ClipSink sink,
+      Workroom room,
+      LastPicture last)
       throws IOException {
+    // Trails grow from the beginning, also where the film goes on from the middle.
+    boolean fromStart = recipe.trails().kind() != Trails.Kind.NONE;
+    // The last one is made in any case, for a still.
+    int begun = (int) Math.min(sink.begun(), timeline.count());
+    int start = fromStart ? 0 : Math.min(begun, timeline.count() - 1);
+    Reel reel =
+        new Reel(
+            timeline,
+            recipe.pace().averaged(),
+            shown.frames().size(),
+            recipe.view().move().isPresent(),
+            start);
+    AtomicInteger at = new AtomicInteger(start);
     TrailGrower grower = new TrailGrower(recipe.trails(), 3 * size.width() * size.height());
     List<Reel.Take> takes = reel.takes();
     try (Workers crew = Workers.perCore()) {
@@ -205,7 +237,9 @@ public final class ClipMaker {
                 for (short[] next = reel.next(); next != null; next = reel.next()) {
                   room.cancellation().check();
                   short[] picture = grower.next(next);
-                  sink.picture(picture);
+                  if (at.getAndIncrement() >= begun) {
+                    sink.picture(picture);
+                  }
                   last.is(picture);
                 }
               }

@@ -4,6 +4,11 @@ import java.io.IOException;
 
 /** Takes the pictures of one clip in their order. */
 interface ClipSink extends AutoCloseable {
+  /** How many pictures it has already, from an earlier run that was broken off. */
+  default long begun() {
+    return 0;
+  }
+
   /**
    * @param rgb rows of pixels, red, green and blue of each, 16 bits unsigned, encoded as sRGB
    */

@@ -16,6 +16,8 @@ record LightGrid(float[] cells, double clippedShare) {
   private static final int COLUMNS = 48;
   private static final int ROWS = 32;
 
+  static final int CELLS = COLUMNS * ROWS;
+
   /** A channel this full has lost what was beyond. */
   private static final float FULL = 0.985f;
 

@@ -47,10 +47,11 @@ final class Reel {
    * @param averaged of how many frames a picture is the mean
    * @param frames how many there are
    * @param moves whether what is seen of a frame changes from picture to picture
+   * @param from the first picture that is wanted
    */
-  Reel(Timeline timeline, int averaged, int frames, boolean moves) {
+  Reel(Timeline timeline, int averaged, int frames, boolean moves, int from) {
     Map<List<Integer>, Integer> known = new HashMap<>();
-    for (int k = 0; k < timeline.count(); k++) {
+    for (int k = from; k < timeline.count(); k++) {
       List<Timeline.Part> parts = timeline.parts(k, averaged, frames);
       double share = timeline.count() < 2 ? 0 : (double) k / (timeline.count() - 1);
       int[] of = new int[parts.size()];
@@ -59,7 +60,7 @@ final class Reel {
         int frame = parts.get(p).frame();
         of[p] = known.computeIfAbsent(List.of(frame, moves ? k : 0), key -> take(frame, share));
         weights[p] = (float) parts.get(p).weight();
-        lastUse.put(of[p], k);
+        lastUse.put(of[p], k - from);
       }
       pictures.add(new Mix(of, weights));
     }

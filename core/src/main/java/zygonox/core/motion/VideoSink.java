@@ -1,16 +1,9 @@
 package zygonox.core.motion;
 
-import static org.bytedeco.ffmpeg.global.avcodec.AV_CODEC_FLAG_GLOBAL_HEADER;
+import static org.bytedeco.ffmpeg.global.avcodec.av_new_packet;
 import static org.bytedeco.ffmpeg.global.avcodec.av_packet_alloc;
 import static org.bytedeco.ffmpeg.global.avcodec.av_packet_free;
 import static org.bytedeco.ffmpeg.global.avcodec.av_packet_rescale_ts;
-import static org.bytedeco.ffmpeg.global.avcodec.avcodec_alloc_context3;
-import static org.bytedeco.ffmpeg.global.avcodec.avcodec_find_encoder_by_name;
-import static org.bytedeco.ffmpeg.global.avcodec.avcodec_free_context;
-import static org.bytedeco.ffmpeg.global.avcodec.avcodec_open2;
-import static org.bytedeco.ffmpeg.global.avcodec.avcodec_parameters_from_context;
-import static org.bytedeco.ffmpeg.global.avcodec.avcodec_receive_packet;
-import static org.bytedeco.ffmpeg.global.avcodec.avcodec_send_frame;
 import static org.bytedeco.ffmpeg.global.avformat.AVFMT_GLOBALHEADER;
 import static org.bytedeco.ffmpeg.global.avformat.AVIO_FLAG_WRITE;
 import static org.bytedeco.ffmpeg.global.avformat.av_interleaved_write_frame;
@@ -21,130 +14,85 @@ import static org.bytedeco.ffmpeg.global.avformat.avformat_new_stream;
 import static org.bytedeco.ffmpeg.global.avformat.avformat_write_header;
 import static org.bytedeco.ffmpeg.global.avformat.avio_closep;
 import static org.bytedeco.ffmpeg.global.avformat.avio_open;
-import static org.bytedeco.ffmpeg.global.avutil.AVCOL_PRI_BT709;
-import static org.bytedeco.ffmpeg.global.avutil.AVCOL_RANGE_MPEG;
-import static org.bytedeco.ffmpeg.global.avutil.AVCOL_SPC_BT709;
-import static org.bytedeco.ffmpeg.global.avutil.AVCOL_TRC_BT709;
-import static org.bytedeco.ffmpeg.global.avutil.AV_LOG_QUIET;
-import static org.bytedeco.ffmpeg.global.avutil.AV_PIX_FMT_YUV420P;
-import static org.bytedeco.ffmpeg.global.avutil.av_dict_free;
 import static org.bytedeco.ffmpeg.global.avutil.av_dict_set;
-import static org.bytedeco.ffmpeg.global.avutil.av_frame_alloc;
-import static org.bytedeco.ffmpeg.global.avutil.av_frame_free;
-import static org.bytedeco.ffmpeg.global.avutil.av_frame_get_buffer;
-import static org.bytedeco.ffmpeg.global.avutil.av_frame_make_writable;
-import static org.bytedeco.ffmpeg.global.avutil.av_log_set_level;
+import static zygonox.core.motion.VideoEncoder.check;
 
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
-import org.bytedeco.ffmpeg.avcodec.AVCodec;
-import org.bytedeco.ffmpeg.avcodec.AVCodecContext;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
 import org.bytedeco.ffmpeg.avcodec.AVPacket;
 import org.bytedeco.ffmpeg.avformat.AVFormatContext;
 import org.bytedeco.ffmpeg.avformat.AVIOContext;
 import org.bytedeco.ffmpeg.avformat.AVStream;
 import org.bytedeco.ffmpeg.avutil.AVDictionary;
-import org.bytedeco.ffmpeg.avutil.AVFrame;
 import org.bytedeco.ffmpeg.avutil.AVRational;
-import org.bytedeco.javacpp.BytePointer;
-import zygonox.core.work.DiskFault;
-import zygonox.core.work.Folders;
-import zygonox.core.work.Workers;
 
-/** Writes a film by FFmpeg's libraries, in this process. */
+/** Writes a film, stretch by stretch; those that an earlier run has left need not be made again. */
 final class VideoSink implements ClipSink {
-  /** Errors of FFmpeg are numbers of the system, below nothing. */
-  private static final int NO_SPACE = -28;
+  /** Pictures of a stretch are shown for so many seconds: work that may be lost. */
+  private static final double STRETCH_SECONDS = VideoEncoder.KEY_SECONDS;
 
-  private static final int AGAIN = -11;
-  private static final int END_OF_FILE = -541_478_725;
-
-  /** A picture that stands for itself every so many seconds, so that players can jump. */
-  private static final double KEY_SECONDS = 2;
-
+  private final ClipRecipe recipe;
   private final PictureSize size;
   private final AVRational tick;
-  private final YuvPicture yuv;
+  private final ClipParts parts;
+  private final int stretch;
   private AVFormatContext container;
-  private AVCodecContext encoder;
   private AVStream stream;
-  private AVFrame frame;
-  private AVPacket packet;
+  private boolean globalHeader;
   private boolean opened;
+  private VideoEncoder encoder;
+  private List<VideoPacket> made = new ArrayList<>();
   private long next;
-
-  static {
-    // Where its natives are unpacked: with what else may be thrown away.
-    System.setProperty(
-        "org.bytedeco.javacpp.cachedir", Folders.cache().resolve("natives").toString());
-    av_log_set_level(AV_LOG_QUIET);
-    QuietEnvironment.set("SVT_LOG", "0");
-  }
 
   /**
    * @param temporary the file that is written
    * @param as the name it will have, whose ending tells the container
-   * @param title of the clip
-   * @param date when its first frame was taken; null where that is not known
+   * @param about what the file tells of itself
+   * @param parts where stretches are kept until the clip is done
    */
   VideoSink(
-      Path temporary, Path as, ClipRecipe recipe, PictureSize size, String title, Instant date)
+      Path temporary, Path as, ClipRecipe recipe, PictureSize size, About about, ClipParts parts)
       throws IOException {
+    this.recipe = recipe;
     this.size = size;
-    this.yuv = new YuvPicture(size);
-    this.tick = rational(recipe.rate().seconds(), recipe.rate().pictures());
+    this.parts = parts;
+    this.tick = VideoEncoder.rational(recipe.rate().seconds(), recipe.rate().pictures());
+    this.stretch = (int) Math.max(1, Math.round(STRETCH_SECONDS * recipe.rate().perSecond()));
     try {
-      open(temporary, Codec.container(as), recipe, title, date);
+      open(temporary, Codec.container(as), about);
+      takeUp();
     } catch (IOException | RuntimeException e) {
       close();
       throw e;
     }
   }
 
-  private static AVRational rational(int numerator, int denominator) {
-    AVRational rational = new AVRational();
-    rational.num(numerator);
-    rational.den(denominator);
-    return rational;
-  }
+  /**
+   * What a film tells of itself.
+   *
+   * @param title of the clip
+   * @param date when its first frame was taken; empty where that is not known
+   */
+  record About(String title, Optional<Instant> date) {}
 
-  private void open(Path temporary, String name, ClipRecipe recipe, String title, Instant date)
-      throws IOException {
+  private void open(Path temporary, String name, About about) throws IOException {
     container = new AVFormatContext(null);
     check(avformat_alloc_output_context2(container, null, name, temporary.toString()));
-    AVCodec codec = avcodec_find_encoder_by_name(recipe.codec().encoder());
-    if (codec == null) {
-      throw new IOException(recipe.codec().encoder());
-    }
-    stream = avformat_new_stream(container, codec);
-    encoder = avcodec_alloc_context3(codec);
-    encoder.width(size.width());
-    encoder.height(size.height());
-    encoder.time_base(tick);
-    encoder.framerate(rational(recipe.rate().pictures(), recipe.rate().seconds()));
-    encoder.pix_fmt(AV_PIX_FMT_YUV420P);
-    encoder.color_range(AVCOL_RANGE_MPEG);
-    encoder.colorspace(AVCOL_SPC_BT709);
-    encoder.color_primaries(AVCOL_PRI_BT709);
-    encoder.color_trc(AVCOL_TRC_BT709);
-    encoder.gop_size((int) Math.max(1, Math.round(KEY_SECONDS * recipe.rate().perSecond())));
-    encoder.thread_count(Workers.cores());
-    if ((container.oformat().flags() & AVFMT_GLOBALHEADER) != 0) {
-      encoder.flags(encoder.flags() | AV_CODEC_FLAG_GLOBAL_HEADER);
-    }
-    AVDictionary options = new AVDictionary(null);
-    quality(recipe, options);
-    check(avcodec_open2(encoder, codec, options));
-    av_dict_free(options);
-    check(avcodec_parameters_from_context(stream.codecpar(), encoder));
+    globalHeader = (container.oformat().flags() & AVFMT_GLOBALHEADER) != 0;
+    encoder = new VideoEncoder(recipe, size, globalHeader);
+    stream = avformat_new_stream(container, null);
+    encoder.describe(stream.codecpar());
     stream.time_base(tick);
-    stream.avg_frame_rate(rational(recipe.rate().pictures(), recipe.rate().seconds()));
+    stream.avg_frame_rate(VideoEncoder.rational(recipe.rate().pictures(), recipe.rate().seconds()));
     AVDictionary told = new AVDictionary(null);
-    av_dict_set(told, "title", title, 0);
-    if (date != null) {
-      av_dict_set(told, "date", date.toString(), 0);
-      av_dict_set(told, "creation_time", date.toString(), 0);
+    av_dict_set(told, "title", about.title(), 0);
+    if (about.date().isPresent()) {
+      av_dict_set(told, "date", about.date().get().toString(), 0);
+      av_dict_set(told, "creation_time", about.date().get().toString(), 0);
     }
     container.metadata(told);
     AVIOContext io = new AVIOContext(null);
@@ -152,99 +100,80 @@ final class VideoSink implements ClipSink {
     container.pb(io);
     check(avformat_write_header(container, (AVDictionary) null));
     opened = true;
-    frame = av_frame_alloc();
-    frame.format(AV_PIX_FMT_YUV420P);
-    frame.width(size.width());
-    frame.height(size.height());
-    frame.color_range(AVCOL_RANGE_MPEG);
-    frame.colorspace(AVCOL_SPC_BT709);
-    frame.color_primaries(AVCOL_PRI_BT709);
-    frame.color_trc(AVCOL_TRC_BT709);
-    check(av_frame_get_buffer(frame, 0));
-    packet = av_packet_alloc();
   }
 
-  private void quality(ClipRecipe recipe, AVDictionary options) {
-    double per = recipe.quality();
-    switch (recipe.codec()) {
-      case VP9 -> {
-        encoder.bit_rate(0);
-        av_dict_set(options, "crf", Long.toString(Math.round(63 - 0.52 * per)), 0);
-        av_dict_set(options, "deadline", "good", 0);
-        av_dict_set(options, "cpu-used", "4", 0);
-        av_dict_set(options, "row-mt", "1", 0);
-        av_dict_set(options, "tile-columns", "2", 0);
+  /** Puts in what an earlier run has left. */
+  private void takeUp() throws IOException {
+    for (int part = 0; ; part++) {
+      Optional<List<VideoPacket>> left = parts.read(part);
+      if (left.isEmpty()) {
+        return;
       }
-      case AV1 -> {
-        av_dict_set(options, "crf", Long.toString(Math.round(63 - 0.45 * per)), 0);
-        av_dict_set(options, "preset", "8", 0);
+      for (VideoPacket packet : left.get()) {
+        write(packet);
       }
-      default -> encoder.bit_rate(Math.round(ClipBytes.bitsPerSecond(recipe, size)));
+      next += stretch;
     }
   }
 
   @Override
-  public void picture(short[] rgb) throws IOException {
-    check(av_frame_make_writable(frame));
-    yuv.of(rgb);
-    plane(0, yuv.luma(), size.width(), size.height());
-    plane(1, yuv.blue(), size.width() / 2, size.height() / 2);
-    plane(2, yuv.red(), size.width() / 2, size.height() / 2);
-    frame.pts(next++);
-    check(avcodec_send_frame(encoder, frame));
-    drain();
+  public long begun() {
+    return next;
   }
 
-  private void plane(int index, byte[] values, int width, int height) {
-    BytePointer data = frame.data(index);
-    int line = frame.linesize(index);
-    for (int y = 0; y < height; y++) {
-      data.position((long) y * line).put(values, y * width, width);
+  @Override
+  public void picture(short[] rgb) throws IOException {
+    if (encoder == null) {
+      encoder = new VideoEncoder(recipe, size, globalHeader);
+    }
+    encoder.picture(rgb, next++, this::take);
+    if (next % stretch == 0) {
+      endStretch();
+      parts.write((int) (next / stretch) - 1, made);
+      made = new ArrayList<>();
     }
   }
 
-  private void drain() throws IOException {
-    while (true) {
-      int outcome = avcodec_receive_packet(encoder, packet);
-      if (outcome == AGAIN || outcome == END_OF_FILE) {
-        return;
-      }
-      check(outcome);
+  private void take(VideoPacket packet) throws IOException {
+    made.add(packet);
+    write(packet);
+  }
+
+  private void endStretch() throws IOException {
+    encoder.finish(this::take);
+    encoder.close();
+    encoder = null;
+  }
+
+  private void write(VideoPacket one) throws IOException {
+    AVPacket packet = av_packet_alloc();
+    try {
+      check(av_new_packet(packet, one.data().length));
+      packet.data().put(one.data());
+      packet.pts(one.shown());
+      packet.dts(one.decoded());
+      packet.flags(one.flags());
       packet.duration(1);
       av_packet_rescale_ts(packet, tick, stream.time_base());
       packet.stream_index(stream.index());
       check(av_interleaved_write_frame(container, packet));
+    } finally {
+      av_packet_free(packet);
     }
   }
 
   @Override
   public void finish() throws IOException {
-    check(avcodec_send_frame(encoder, null));
-    drain();
+    if (next % stretch != 0) {
+      endStretch();
+    }
     check(av_write_trailer(container));
-  }
-
-  private static void check(int outcome) throws IOException {
-    if (outcome == NO_SPACE) {
-      throw DiskFault.full();
-    }
-    if (outcome < 0) {
-      throw new IOException(Integer.toString(outcome));
-    }
   }
 
   @Override
   public void close() {
-    if (packet != null) {
-      av_packet_free(packet);
-      packet = null;
-    }
-    if (frame != null) {
-      av_frame_free(frame);
-      frame = null;
-    }
     if (encoder != null) {
-      avcodec_free_context(encoder);
+      encoder.close();
       encoder = null;
     }
     if (container != null) {

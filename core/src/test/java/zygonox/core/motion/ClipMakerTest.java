@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -301,5 +302,90 @@ class ClipMakerTest {
       }
       assertThat(off / first.samples().length).isLessThan(6);
     }
+  }
+
+  @Test
+  void aClipThatWasKilledGoesOnFromWhatItHad() throws Exception {
+    for (String name : List.of("killed.webm", "killed.mp4")) {
+      Path out = folder.resolve(name);
+      ClipRecipe recipe = recipe("4", out, true);
+      Path saved = Files.createDirectory(folder.resolve("saved-" + name));
+      FrameSet set = FrameFinder.find(List.of(frames), Progress.NONE, new Cancellation());
+      // Of six stretches of eight pictures the first two are put aside while the third is made.
+      Progress spy = (done, total) -> copyParts(out, saved);
+      ClipMaker maker = new ClipMaker(recipe, StillFormat.PNG);
+      maker.make(set, out, WholeFile.IfPresent.REFUSE, room(spy));
+      assertThat(parts(out)).isEmpty();
+      String whole = pictures(out);
+      Files.delete(out);
+      Path left = folder.resolve(Files.readString(saved.resolve("name")));
+      Files.createDirectory(left);
+      for (String part : List.of("00000", "00001")) {
+        Files.copy(saved.resolve(part), left.resolve(part));
+      }
+      Path stale = Files.createDirectory(folder.resolve("." + name + ".other.stretches"));
+      ClipResult again = maker.make(set, out, WholeFile.IfPresent.REFUSE, room(Progress.NONE));
+      assertThat(again.pictures()).isEqualTo(FRAMES);
+      assertThat(pictures(out)).isEqualTo(whole);
+      assertThat(parts(out)).isEmpty();
+      assertThat(stale).doesNotExist();
+    }
+  }
+
+  /** A sum over all that is shown. */
+  private static String pictures(Path film) throws Exception {
+    return run("ffmpeg", "-v", "error", "-i", film.toString(), "-f", "md5", "-");
+  }
+
+  private static Workroom room(Progress progress) {
+    return new Workroom(Workroom.usualMemory(), Optional.empty(), progress, new Cancellation());
+  }
+
+  private static List<Path> parts(Path out) throws IOException {
+    try (Stream<Path> files = Files.list(folder)) {
+      return files
+          .filter(f -> f.getFileName().toString().startsWith("." + out.getFileName() + "."))
+          .toList();
+    }
+  }
+
+  private static void copyParts(Path out, Path into) {
+    try {
+      for (Path part : parts(out)) {
+        if (!Files.isDirectory(part)) {
+          continue;
+        }
+        Files.writeString(into.resolve("name"), part.getFileName().toString());
+        try (Stream<Path> files = Files.list(part)) {
+          for (Path file : files.toList()) {
+            boolean whole = !file.getFileName().toString().startsWith(".");
+            if (whole && !Files.exists(into.resolve(file.getFileName()))) {
+              Files.copy(file, into.resolve(file.getFileName()));
+            }
+          }
+        }
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  @Test
+  void stretchesThatAreLeftAreTakenAsTheyAre() throws Exception {
+    Path out = folder.resolve("parts.webm");
+    ClipParts parts = new ClipParts(out, "key");
+    assertThat(parts.read(0)).isEmpty();
+    VideoPacket packet = new VideoPacket(3, 2, 1, new byte[] {1, 2, 3});
+    parts.write(0, List.of(packet));
+    VideoPacket back = new ClipParts(out, "key").read(0).orElseThrow().get(0);
+    assertThat(back.shown()).isEqualTo(3);
+    assertThat(back.data()).containsExactly(1, 2, 3);
+    assertThat(new ClipParts(out, "other").read(0)).isEmpty();
+    Path file = folder.resolve(".parts.webm.key.stretches").resolve("00000");
+    byte[] stored = Files.readAllBytes(file);
+    Files.write(file, Arrays.copyOf(stored, stored.length - 1));
+    assertThat(parts.read(0)).isEmpty();
+    parts.remove();
+    assertThat(file).doesNotExist();
   }
 }
