@@ -33,6 +33,7 @@ import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.mend.ChosenLine;
 import zygonox.core.mend.FoundLine;
+import zygonox.core.mend.Stray;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Seconds;
@@ -147,6 +148,9 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--line-out", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
   private List<String> linesOut = List.of();
+
+  @Option(names = "--light-out", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
+  private List<String> lightsOut = List.of();
 
   @Option(names = "--line-keep", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
   private List<String> linesKept = List.of();
@@ -344,6 +348,7 @@ final class BlendCommand implements Callable<Integer> {
     List<ChosenLine> lines = new ArrayList<>(given);
     linesOut.forEach(typed -> lines.add(ChosenLine.parse(typed, true)));
     linesKept.forEach(typed -> lines.add(ChosenLine.parse(typed, false)));
+    lightsOut.forEach(typed -> lines.add(ChosenLine.parseLight(typed)));
     return lines;
   }
 
@@ -488,11 +493,12 @@ final class BlendCommand implements Callable<Integer> {
       (line.isOut() ? mends : kept)
           .addObject()
           .put("file", line.file().toString())
-          .put("kind", line.fate() == FoundLine.Fate.METEOR ? "meteor" : "streak")
+          .put("kind", kind(line))
           .put("x1", line.line().x1())
           .put("y1", line.line().y1())
           .put("x2", line.line().x2())
-          .put("y2", line.line().y2());
+          .put("y2", line.line().y2())
+          .put("width", line.line().width());
     }
     mended.bridged().forEach(f -> mends.addObject().put("file", f.toString()).put("kind", "gap"));
     ArrayNode open = answer.putArray("open");
@@ -503,6 +509,13 @@ final class BlendCommand implements Callable<Integer> {
                 open.addObject()
                     .put("after", o.after().toString())
                     .put("reason", o.moved() ? "camera-moved" : "long-pause"));
+  }
+
+  private static String kind(FoundLine line) {
+    if (line.stray() == Stray.LIGHT) {
+      return "light";
+    }
+    return line.fate() == FoundLine.Fate.METEOR ? "meteor" : "streak";
   }
 
   private static void put(ObjectNode node, String key, OptionalDouble value) {

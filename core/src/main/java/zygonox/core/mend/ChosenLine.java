@@ -6,17 +6,25 @@ import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 
 /**
- * What a person has decided about a line of light.
+ * What a person has decided about a line of light, or about a light.
  *
+ * @param stray which of the two
  * @param frame the file it is in
  * @param line where: one that was found, or drawn by hand
  * @param out whether it is taken out, whatever it seems to be; otherwise it stays
  */
-public record ChosenLine(Path frame, Streak line, boolean out) {
+public record ChosenLine(Stray stray, Path frame, Streak line, boolean out) {
   /** Beyond the widths of both, in pixels: what is pointed at by hand lies a little aside. */
   private static final double BESIDE = 5;
 
   private static final double MOST_WIDE = 500;
+
+  private static final double WIDEST_LIGHT = 20_000;
+
+  /** About a line. */
+  public ChosenLine(Path frame, Streak line, boolean out) {
+    this(Stray.LINE, frame, line, out);
+  }
 
   /** A decision on a line of so many pixels' width, from one place to another. */
   public static ChosenLine of(
@@ -30,6 +38,19 @@ public record ChosenLine(Path frame, Streak line, boolean out) {
    * @throws InvalidInput naming what would be right
    */
   public static ChosenLine parse(String typed, boolean out) {
+    return parse(Stray.LINE, typed, out ? "line-out" : "line-keep", out);
+  }
+
+  /**
+   * Reads the same for a light that is taken out: its long axis and how wide it is.
+   *
+   * @throws InvalidInput naming what would be right
+   */
+  public static ChosenLine parseLight(String typed) {
+    return parse(Stray.LIGHT, typed, "light-out", true);
+  }
+
+  private static ChosenLine parse(Stray stray, String typed, String option, boolean out) {
     int equals = typed.lastIndexOf('=');
     String[] numbers = typed.substring(equals + 1).split(",", -1);
     double[] read = new double[5];
@@ -42,17 +63,20 @@ public record ChosenLine(Path frame, Streak line, boolean out) {
       }
       whole &= Double.isFinite(read[i]);
     }
-    if (!whole || read[4] <= 0 || read[4] > MOST_WIDE) {
-      throw InvalidInput.about(
-          out ? "line-out" : "line-keep", Phrasebook.say("refused.is-not-a-line", typed));
+    double widest = stray == Stray.LINE ? MOST_WIDE : WIDEST_LIGHT;
+    if (!whole || read[4] <= 0 || read[4] > widest) {
+      throw InvalidInput.about(option, Phrasebook.say("refused.is-not-a-line", typed));
     }
-    return of(
-        Path.of(typed.substring(0, equals)), read[0], read[1], read[2], read[3], read[4], out);
+    return new ChosenLine(
+        stray,
+        Path.of(typed.substring(0, equals)),
+        new Streak(read[0], read[1], read[2], read[3], read[4], 0),
+        out);
   }
 
   /** Whether this is about a line that was found: the middle of each lies on the other. */
-  public boolean means(Path file, Streak found) {
-    return isIn(file) && liesOn(line, found) && liesOn(found, line);
+  public boolean means(Stray kind, Path file, Streak found) {
+    return kind == stray && isIn(file) && liesOn(line, found) && liesOn(found, line);
   }
 
   boolean isIn(Path file) {

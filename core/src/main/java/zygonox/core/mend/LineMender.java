@@ -26,10 +26,14 @@ import zygonox.core.work.Workroom;
 /**
  * Takes the lines of aeroplanes and satellites out of the frames they cross, and puts back what the
  * sky has there, from the frames before and after. Meteors stay, and what somebody wants to stay.
+ * Lights are only found: they go when somebody wants them out, and then as lines do.
  */
 public final class LineMender {
   /** Directions of one flight in two frames differ by less, in radians. */
   private static final double ALIKE_DIRECTION = 0.1;
+
+  /** Light is put back from no farther away than so many frames. */
+  private static final int FARTHEST = 8;
 
   private final Map<Frame, List<Patch>> patches = new HashMap<>();
   private final List<FoundLine> found;
@@ -89,28 +93,36 @@ public final class LineMender {
    *
    * @param out what was decided about it; empty where that is left to its looks
    */
-  private record Wanted(Streak line, Optional<Boolean> out) {}
+  private record Wanted(Stray stray, Streak line, Optional<Boolean> out) {
+    boolean isMended() {
+      return stray == Stray.LINE || out.orElse(false);
+    }
+  }
 
-  /** The lines of a frame: those that were found, and those that somebody saw beside them. */
+  /** What strays into a frame: what was found, and what somebody saw beside that. */
   private static List<Wanted> wanted(FrameMeasure measure, List<ChosenLine> chosen) {
     Path file = measure.frame().file();
-    List<Wanted> lines = new ArrayList<>();
-    for (Streak found : measure.streaks()) {
-      // The last word counts.
-      Optional<Boolean> out =
-          chosen.stream()
-              .filter(c -> c.means(file, found))
-              .map(ChosenLine::out)
-              .reduce((earlier, later) -> later);
-      lines.add(new Wanted(found, out));
-    }
+    List<Wanted> wanted = new ArrayList<>();
+    measure.streaks().forEach(s -> wanted.add(found(Stray.LINE, file, s, chosen)));
+    measure.lamp().ifPresent(l -> wanted.add(found(Stray.LIGHT, file, LightShape.of(l), chosen)));
+    List<Wanted> known = List.copyOf(wanted);
     for (ChosenLine one : chosen) {
-      boolean drawn = measure.streaks().stream().noneMatch(s -> one.means(file, s));
+      boolean drawn = known.stream().noneMatch(w -> one.means(w.stray, file, w.line));
       if (one.isIn(file) && one.out() && drawn) {
-        lines.add(new Wanted(one.line(), Optional.of(true)));
+        wanted.add(new Wanted(one.stray(), one.line(), Optional.of(true)));
       }
     }
-    return lines;
+    return wanted;
+  }
+
+  private static Wanted found(Stray stray, Path file, Streak line, List<ChosenLine> chosen) {
+    // The last word counts.
+    Optional<Boolean> out =
+        chosen.stream()
+            .filter(c -> c.means(stray, file, line))
+            .map(ChosenLine::out)
+            .reduce((earlier, later) -> later);
+    return new Wanted(stray, line, out);
   }
 
   private static int place(List<Frame> order, FoundLine line) {
@@ -129,23 +141,91 @@ public final class LineMender {
       FrameOpener opener,
       List<FoundLine> found)
       throws UnreadableFrame {
+    Path file = run.get(at).frame().file();
+    for (Wanted one : wanted) {
+      if (!one.isMended()) {
+        Fate fate = one.out.isPresent() ? Fate.KEPT : Fate.PROPOSED;
+        found.add(new FoundLine(one.stray, file, one.line, fate));
+      }
+    }
+    List<Patch> patches = new ArrayList<>();
+    for (Stray stray : Stray.values()) {
+      List<Wanted> own = wanted.stream().filter(w -> w.stray == stray && w.isMended()).toList();
+      if (own.isEmpty()) {
+        continue;
+      }
+      List<LinePatch> filled = filled(run, at, own, beside(run, at, own, stray), motion, opener);
+      for (int i = 0; i < own.size(); i++) {
+        Fate fate = fate(run, at, own.get(i), filled.get(i));
+        found.add(new FoundLine(stray, file, own.get(i).line, fate));
+        if (fate == Fate.OUT) {
+          patches.add(filled.get(i).patch());
+        }
+      }
+    }
+    return patches;
+  }
+
+  private static Fate fate(List<FrameMeasure> run, int at, Wanted one, LinePatch filled) {
+    if (one.out.isPresent()) {
+      return one.out.get() ? Fate.OUT : Fate.KEPT;
+    }
+    return filled.flares() && !goesOn(run, at, one.line) ? Fate.METEOR : Fate.OUT;
+  }
+
+  /**
+   * The frames from which light is put back: those before and after, of a light the nearest ones
+   * that it does not light up as well.
+   */
+  private static List<Integer> beside(
+      List<FrameMeasure> run, int at, List<Wanted> wanted, Stray stray) {
+    List<Integer> beside = new ArrayList<>();
+    for (int step : new int[] {-1, 1}) {
+      int other = at + step;
+      while (stray == Stray.LIGHT && isLit(run, other, wanted) && Math.abs(other - at) < FARTHEST) {
+        other += step;
+      }
+      if (other >= 0 && other < run.size()) {
+        beside.add(other);
+      }
+    }
+    return beside;
+  }
+
+  private static boolean isLit(List<FrameMeasure> run, int at, List<Wanted> wanted) {
+    if (at < 0 || at >= run.size() || run.get(at).lamp().isEmpty()) {
+      return false;
+    }
+    Streak light = LightShape.of(run.get(at).lamp().get());
+    double x = (light.x1() + light.x2()) / 2;
+    double y = (light.y1() + light.y2()) / 2;
+    return wanted.stream()
+        .anyMatch(w -> w.line.distance(x, y) < (w.line.width() + light.width()) / 2);
+  }
+
+  /** All strays of one kind in a frame, with the light that is put in their place. */
+  private static List<LinePatch> filled(
+      List<FrameMeasure> run,
+      int at,
+      List<Wanted> wanted,
+      List<Integer> others,
+      Optional<SkyMotion> motion,
+      FrameOpener opener)
+      throws UnreadableFrame {
     FrameMeasure measure = run.get(at);
-    PixelLayout layout;
     List<LinePatch> lines = new ArrayList<>();
     List<LinePatch.Beside> beside = new ArrayList<>();
     try (LightSource own = opener.open(measure.frame())) {
-      layout = own.layout();
+      PixelLayout layout = own.layout();
       for (Wanted one : wanted) {
-        lines.add(new LinePatch(one.line(), layout));
+        lines.add(new LinePatch(one.stray, one.line, layout));
       }
-      for (int other : new int[] {at - 1, at + 1}) {
-        if (other >= 0 && other < run.size()) {
-          Frame frame = run.get(other).frame();
-          Optional<Homography> to = motion.flatMap(m -> m.between(measure.frame(), frame));
-          int reach = RowWindow.reach(to.orElse(Homography.IDENTITY), layout);
-          LightSource light = opener.open(frame);
-          beside.add(new LinePatch.Beside(new RowWindow(light, 2 * reach + 1), reach, to));
-        }
+      for (int other : others) {
+        Frame frame = run.get(other).frame();
+        Optional<Homography> to = motion.flatMap(m -> m.between(measure.frame(), frame));
+        int reach = RowWindow.reach(to.orElse(Homography.IDENTITY), layout);
+        LightSource light = opener.open(frame);
+        beside.add(new LinePatch.Beside(new RowWindow(light, 2 * reach + 1), reach, to));
       }
       float[] row = new float[layout.rowSamples()];
       for (int y = 0; y < layout.height(); y++) {
@@ -163,21 +243,7 @@ public final class LineMender {
     } finally {
       beside.forEach(b -> b.window().close());
     }
-    List<Patch> patches = new ArrayList<>();
-    for (int i = 0; i < lines.size(); i++) {
-      Streak streak = wanted.get(i).line();
-      Fate fate =
-          wanted
-              .get(i)
-              .out()
-              .map(out -> out ? Fate.OUT : Fate.KEPT)
-              .orElse(lines.get(i).flares() && !goesOn(run, at, streak) ? Fate.METEOR : Fate.OUT);
-      found.add(new FoundLine(measure.frame().file(), streak, fate));
-      if (fate == Fate.OUT) {
-        patches.add(lines.get(i).patch());
-      }
-    }
-    return patches;
+    return lines;
   }
 
   /** Whether a frame beside it has a line that is the same flight's: on one straight with it. */

@@ -34,6 +34,7 @@ final class LinePatch {
   private final int firstRow;
   private final int[][] spans;
   private final float[][] light;
+  private final double half;
   private final double[] excess = new double[PIECES];
   private final int[] counted = new int[PIECES];
 
@@ -46,10 +47,11 @@ final class LinePatch {
    */
   record Beside(RowWindow window, int reach, Optional<Homography> to) {}
 
-  LinePatch(Streak line, PixelLayout layout) {
+  LinePatch(Stray stray, Streak line, PixelLayout layout) {
     this.line = line;
     this.layout = layout;
-    double half = half();
+    // A line is told by its width at half of its brightness, a light by where it begins to show.
+    this.half = stray == Stray.LINE ? WIDTHS * line.width() + BEYOND_PIXELS : line.width() / 2;
     this.firstRow = (int) Math.max(0, Math.floor(Math.min(line.y1(), line.y2()) - half));
     int last =
         (int) Math.min(layout.height() - 1, Math.ceil(Math.max(line.y1(), line.y2()) + half));
@@ -57,16 +59,12 @@ final class LinePatch {
     this.spans = new int[rows][];
     this.light = new float[rows][];
     for (int y = 0; y < rows; y++) {
-      spans[y] = span(firstRow + y, half);
+      spans[y] = span(firstRow + y);
     }
   }
 
-  private double half() {
-    return WIDTHS * line.width() + BEYOND_PIXELS;
-  }
-
   /** The columns of a row that lie in the line's band: one piece, for the band is convex. */
-  private int[] span(int row, double half) {
+  private int[] span(int row) {
     double low = Math.max(0, Math.min(line.x1(), line.x2()) - half);
     double high = Math.min(layout.width() - 1, Math.max(line.x1(), line.x2()) + half);
     int from = -1;
@@ -180,7 +178,7 @@ final class LinePatch {
   }
 
   private boolean inFrame(double x, double y) {
-    double edge = 2 * half();
+    double edge = 2 * half;
     return x > edge && y > edge && x < layout.width() - edge && y < layout.height() - edge;
   }
 

@@ -3,6 +3,7 @@ package zygonox.core.recipe;
 import java.nio.file.Path;
 import java.util.List;
 import zygonox.core.mend.FoundLine;
+import zygonox.core.mend.Stray;
 import zygonox.core.mend.TrailMender;
 
 /**
@@ -17,13 +18,13 @@ public record Mended(
     int hotPixels, List<FoundLine> lines, List<Path> bridged, List<TrailMender.Open> open) {
   public static final Mended NOTHING = new Mended(0, List.of(), List.of(), List.of());
 
-  /** How many lines were taken out. */
-  public int removed() {
-    return (int) lines.stream().filter(FoundLine::isOut).count();
+  /** How many lines, or lights, were taken out. */
+  public int removed(Stray stray) {
+    return (int) lines.stream().filter(l -> l.stray() == stray && l.isOut()).count();
   }
 
-  /** How many stayed: meteors, and those that somebody wanted. */
-  public int kept() {
-    return lines.size() - removed();
+  /** How many stayed: meteors, lights that nobody wanted out, and what somebody wanted. */
+  public int kept(Stray stray) {
+    return (int) lines.stream().filter(l -> l.stray() == stray).count() - removed(stray);
   }
 }

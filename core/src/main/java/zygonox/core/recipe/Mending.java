@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import zygonox.core.measure.Streak;
 import zygonox.core.mend.ChosenLine;
+import zygonox.core.mend.Stray;
 
 /**
  * What is put right in single frames.
@@ -13,7 +14,8 @@ import zygonox.core.mend.ChosenLine;
  * @param removesStreaks whether lines of aeroplanes and satellites are taken out
  * @param bridgesGaps lighten of unmoved frames: whether trails are carried on over the time in
  *     which the shutter was closed
- * @param lines what was decided about single lines; of those about the same the last counts
+ * @param lines what was decided about single lines and lights; of those about the same the last
+ *     counts
  */
 public record Mending(boolean removesStreaks, boolean bridgesGaps, List<ChosenLine> lines) {
   public static final Mending NONE = new Mending(false, false, List.of());
@@ -35,19 +37,19 @@ public record Mending(boolean removesStreaks, boolean bridgesGaps, List<ChosenLi
   }
 
   /**
-   * With one line decided about.
+   * With one line or light decided about.
    *
    * @param out whether it is taken out; empty to leave it to its looks again
    */
-  public Mending deciding(Path frame, Streak line, Optional<Boolean> out) {
+  public Mending deciding(Stray stray, Path frame, Streak line, Optional<Boolean> out) {
     List<ChosenLine> others = new ArrayList<>(lines);
-    others.removeIf(c -> c.means(frame, line));
-    out.ifPresent(o -> others.add(new ChosenLine(frame, line, o)));
+    others.removeIf(c -> c.means(stray, frame, line));
+    out.ifPresent(o -> others.add(new ChosenLine(stray, frame, line, o)));
     return withLines(others);
   }
 
-  /** How many lines somebody wants out, or wants to stay. */
-  public int decided(boolean out) {
-    return (int) lines.stream().filter(c -> c.out() == out).count();
+  /** How many lines, or lights, somebody wants out, or wants to stay. */
+  public int decided(Stray stray, boolean out) {
+    return (int) lines.stream().filter(c -> c.stray() == stray && c.out() == out).count();
   }
 }

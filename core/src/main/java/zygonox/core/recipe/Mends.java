@@ -65,7 +65,8 @@ final class Mends {
                 .frames()
             : List.of();
     boolean crossed =
-        run.stream().anyMatch(m -> !m.streaks().isEmpty()) || mending.decided(true) > 0;
+        run.stream().anyMatch(m -> !m.streaks().isEmpty() || m.lamp().isPresent())
+            || !mending.lines().isEmpty();
     if (!crossed && !mending.bridgesGaps()) {
       return NONE;
     }

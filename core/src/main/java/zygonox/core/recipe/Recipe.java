@@ -14,6 +14,7 @@ import zygonox.core.develop.Calibration;
 import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
+import zygonox.core.mend.Stray;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 
@@ -135,7 +136,9 @@ public record Recipe(
     }
     if (!mending.removesStreaks() && !mending.lines().isEmpty()) {
       throw InvalidInput.about(
-          mending.decided(true) > 0 ? "line-out" : "line-keep",
+          mending.decided(Stray.LIGHT, true) > 0
+              ? "light-out"
+              : mending.decided(Stray.LINE, true) > 0 ? "line-out" : "line-keep",
           Phrasebook.say("refused.lines-without-removing"));
     }
     if (scale > 1 && align == Align.NONE) {

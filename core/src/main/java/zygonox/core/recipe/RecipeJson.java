@@ -25,7 +25,9 @@ import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.frame.FrameKind;
+import zygonox.core.measure.Streak;
 import zygonox.core.mend.ChosenLine;
+import zygonox.core.mend.Stray;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Phrasebook;
@@ -67,6 +69,7 @@ public final class RecipeJson {
           "removeStreaks",
           "bridgeGaps",
           "lines",
+          "lights",
           "align",
           "reference",
           "scale",
@@ -157,7 +160,7 @@ public final class RecipeJson {
       root.put("bridgeGaps", true);
     }
     for (ChosenLine line : recipe.mending().lines()) {
-      root.withArray("lines")
+      root.withArray(line.stray() == Stray.LINE ? "lines" : "lights")
           .addObject()
           .put("frame", relative(line.frame()))
           .put("out", line.out())
@@ -341,20 +344,28 @@ public final class RecipeJson {
 
   private List<ChosenLine> lines(ObjectNode root) {
     List<ChosenLine> lines = new ArrayList<>();
-    for (JsonNode one : root.path("lines")) {
+    addLines(Stray.LINE, root.path("lines"), lines);
+    addLines(Stray.LIGHT, root.path("lights"), lines);
+    return lines;
+  }
+
+  private void addLines(Stray stray, JsonNode from, List<ChosenLine> into) {
+    for (JsonNode one : from) {
       if (one instanceof ObjectNode line) {
-        lines.add(
-            ChosenLine.of(
+        into.add(
+            new ChosenLine(
+                stray,
                 absolute(JsonFields.text(line, "frame")),
-                JsonFields.number(line, "x1"),
-                JsonFields.number(line, "y1"),
-                JsonFields.number(line, "x2"),
-                JsonFields.number(line, "y2"),
-                JsonFields.number(line, "width"),
+                new Streak(
+                    JsonFields.number(line, "x1"),
+                    JsonFields.number(line, "y1"),
+                    JsonFields.number(line, "x2"),
+                    JsonFields.number(line, "y2"),
+                    JsonFields.number(line, "width"),
+                    0),
                 line.path("out").asBoolean()));
       }
     }
-    return lines;
   }
 
   private Optional<SkyAndGround> ground(ObjectNode root) {

@@ -3,6 +3,7 @@ package zygonox.core.words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import zygonox.core.mend.Stray;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.Mended;
 
@@ -35,8 +36,11 @@ public final class BlendWords {
   /** What was put right in single frames, and what could not be; empty where nothing was. */
   public static List<String> mended(Mended done) {
     List<String> said = new ArrayList<>();
-    if (!done.lines().isEmpty()) {
-      said.add(Words.say("shell.mended-lines", done.removed(), done.kept()));
+    if (done.removed(Stray.LINE) + done.kept(Stray.LINE) > 0) {
+      said.add(Words.say("shell.mended-lines", done.removed(Stray.LINE), done.kept(Stray.LINE)));
+    }
+    if (done.removed(Stray.LIGHT) + done.kept(Stray.LIGHT) > 0) {
+      said.add(Words.say("shell.mended-lights", done.removed(Stray.LIGHT), done.kept(Stray.LIGHT)));
     }
     if (!done.bridged().isEmpty()) {
       said.add(Words.say("shell.mended-gaps", done.bridged().size()));

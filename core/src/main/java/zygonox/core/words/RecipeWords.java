@@ -14,6 +14,7 @@ import zygonox.core.develop.Calibration;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.measure.Streak;
 import zygonox.core.mend.ChosenLine;
+import zygonox.core.mend.Stray;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Mending;
@@ -90,12 +91,9 @@ public final class RecipeWords {
     if (recipe.mending().removesStreaks()) {
       Mending mending = recipe.mending();
       text.append(Words.say("recipe.remove-streaks"));
-      if (mending.decided(true) > 0) {
-        text.append(Words.say("recipe.lines-out", mending.decided(true)));
-      }
-      if (mending.decided(false) > 0) {
-        text.append(Words.say("recipe.lines-kept", mending.decided(false)));
-      }
+      said("recipe.lines-out", mending.decided(Stray.LINE, true), text);
+      said("recipe.lights-out", mending.decided(Stray.LIGHT, true), text);
+      said("recipe.lines-kept", mending.decided(Stray.LINE, false), text);
     }
     recipe
         .red()
@@ -116,6 +114,12 @@ public final class RecipeWords {
     }
     recipe.depth().ifPresent(d -> text.append(Words.say("recipe.depth", d.bits())));
     return text.append('.').toString();
+  }
+
+  private static void said(String key, int count, StringBuilder text) {
+    if (count > 0) {
+      text.append(Words.say(key, count));
+    }
   }
 
   private static void ground(SkyAndGround ground, StringBuilder text) {
@@ -234,9 +238,15 @@ public final class RecipeWords {
       words.add("--bridge-gaps");
     }
     for (ChosenLine line : recipe.mending().lines()) {
+      if (line.stray() == Stray.LIGHT && !line.out()) {
+        // A light stays by itself.
+        continue;
+      }
       words.addAll(
           List.of(
-              line.out() ? "--line-out" : "--line-keep",
+              line.stray() == Stray.LIGHT
+                  ? "--light-out"
+                  : line.out() ? "--line-out" : "--line-keep",
               relative(folder, line.frame()) + "=" + ends(line.line())));
     }
     recipe

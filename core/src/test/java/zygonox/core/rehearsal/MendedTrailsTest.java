@@ -22,7 +22,9 @@ import zygonox.core.combine.BlendMethod;
 import zygonox.core.format.PictureReader;
 import zygonox.core.frame.Frame;
 import zygonox.core.measure.Streak;
+import zygonox.core.mend.ChosenLine;
 import zygonox.core.mend.FoundLine;
+import zygonox.core.mend.Stray;
 import zygonox.core.night.Night;
 import zygonox.core.night.TestNights;
 import zygonox.core.optics.Body;
@@ -203,7 +205,7 @@ class MendedTrailsTest {
     Light mended = blend("crossed", BlendMethod.LIGHTEN, LINES);
     List<FoundLine> found = mended.done.mended().lines();
     assertThat(found).filteredOn(l -> l.fate() == FoundLine.Fate.METEOR).hasSize(1);
-    assertThat(mended.done.mended().removed()).isGreaterThanOrEqualTo(2);
+    assertThat(mended.done.mended().removed(Stray.LINE)).isGreaterThanOrEqualTo(2);
     int satellites = 0;
     for (JsonNode frame : crossed) {
       for (JsonNode line : frame.get("streaks")) {
@@ -240,13 +242,16 @@ class MendedTrailsTest {
     List<FoundLine> found = blend("crossed", BlendMethod.LIGHTEN, LINES).done.mended().lines();
     Mending turned = LINES;
     for (FoundLine line : found) {
-      turned = turned.deciding(line.file(), line.line(), Optional.of(!line.isOut()));
+      turned = turned.deciding(Stray.LINE, line.file(), line.line(), Optional.of(!line.isOut()));
     }
     // Drawn by hand, where nothing was found.
     Path first = found.get(0).file();
     Streak drawn = new Streak(300, 40, 420, 60, 4, 0);
     Light mended =
-        blend("crossed", BlendMethod.LIGHTEN, turned.deciding(first, drawn, Optional.of(true)));
+        blend(
+            "crossed",
+            BlendMethod.LIGHTEN,
+            turned.deciding(Stray.LINE, first, drawn, Optional.of(true)));
     List<FoundLine> fates = mended.done.mended().lines();
     assertThat(fates).contains(new FoundLine(first, drawn, FoundLine.Fate.OUT));
     for (FoundLine line : found) {
@@ -269,15 +274,68 @@ class MendedTrailsTest {
         assertThat(Math.abs(left / given)).isLessThan(0.1);
       }
     }
-    assertThat(turned.deciding(first, found.get(0).line(), Optional.empty()).lines())
+    assertThat(turned.deciding(Stray.LINE, first, found.get(0).line(), Optional.empty()).lines())
         .hasSize(found.size() - 1);
+  }
+
+  @Test
+  void aTorchIsProposedAndGoesWhenSomebodyWantsIt() throws Exception {
+    JsonNode lit = rehearse("lit", EnumSet.of(HappeningKind.TORCH));
+    Light raw = blend("lit", BlendMethod.LIGHTEN, LINES);
+    List<FoundLine> found =
+        raw.done.mended().lines().stream().filter(l -> l.stray() == Stray.LIGHT).toList();
+    assertThat(found).hasSize(1);
+    FoundLine light = found.get(0);
+    assertThat(light.fate()).isEqualTo(FoundLine.Fate.PROPOSED);
+    for (JsonNode frame : lit) {
+      boolean own = light.file().endsWith(frame.get("file").asText());
+      assertThat(frame.get("torch").asBoolean()).isEqualTo(own);
+    }
+    Mending out = LINES.deciding(Stray.LIGHT, light.file(), light.line(), Optional.of(true));
+    Light mended = blend("lit", BlendMethod.LIGHTEN, out);
+    assertThat(mended.done.mended().removed(Stray.LIGHT)).isOne();
+    assertThat(mended.done.mended().kept(Stray.LIGHT)).isZero();
+    double given = 0;
+    double left = 0;
+    int darker = 0;
+    int trails = 0;
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        given += Math.max(0, raw.pixel(x, y) - plain.pixel(x, y));
+        left += Math.max(0, mended.pixel(x, y) - plain.pixel(x, y));
+        boolean near = light.line().distance(x, y) < light.line().width() / 2;
+        if (near && y < HEIGHT / 2 && plain.pixel(x, y) > 0.3) {
+          trails++;
+          darker += mended.pixel(x, y) < 0.8 * plain.pixel(x, y) ? 1 : 0;
+        }
+      }
+    }
+    assertThat(left).isLessThan(0.12 * given);
+    assertThat(darker).isLessThanOrEqualTo(trails / 20);
+    // Typed as it is said, the same light goes.
+    Recipe typed =
+        TestRecipes.usual(BlendMethod.LIGHTEN)
+            .withMending(
+                LINES.withLines(
+                    List.of(
+                        ChosenLine.parseLight(
+                            "%s=%s,%s,%s,%s,%s"
+                                .formatted(
+                                    light.file(),
+                                    light.line().x1(),
+                                    light.line().y1(),
+                                    light.line().x2(),
+                                    light.line().y2(),
+                                    light.line().width())))));
+    BlendResult again = TestRecipes.blend(typed, folder.resolve("lit"), folder.resolve("t.tif"));
+    assertThat(again.mended().removed(Stray.LIGHT)).isOne();
   }
 
   @Test
   void whereFramesAreAveragedALineDoesNotCount() throws Exception {
     Light raw = blend("crossed", BlendMethod.MEAN, Mending.NONE);
     Light mended = blend("crossed", BlendMethod.MEAN, LINES);
-    assertThat(mended.done.mended().removed()).isPositive();
+    assertThat(mended.done.mended().removed(Stray.LINE)).isPositive();
     assertThat(raw.done.coverage().least()).isEqualTo(FRAMES);
     assertThat(mended.done.coverage().least()).isEqualTo(FRAMES - 1);
     // Lines are thin: nearly all pixels keep all frames.

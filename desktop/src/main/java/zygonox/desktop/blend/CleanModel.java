@@ -16,6 +16,7 @@ import zygonox.core.measure.Streak;
 import zygonox.core.mend.ChosenLine;
 import zygonox.core.mend.FoundLine;
 import zygonox.core.mend.FoundLine.Fate;
+import zygonox.core.mend.Stray;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Notation;
@@ -122,13 +123,17 @@ final class CleanModel {
   private Stream<FoundLine> drawn(List<FoundLine> found) {
     return blend.recipe().mending().lines().stream()
         .filter(ChosenLine::out)
-        .filter(c -> found.stream().noneMatch(l -> c.means(l.file(), l.line())))
-        .map(c -> new FoundLine(c.frame(), c.line(), Fate.KEPT));
+        .filter(c -> found.stream().noneMatch(l -> means(c, l)))
+        .map(c -> new FoundLine(c.stray(), c.frame(), c.line(), Fate.KEPT));
+  }
+
+  private static boolean means(ChosenLine chosen, FoundLine line) {
+    return chosen.means(line.stray(), line.file(), line.line());
   }
 
   private Fate wanted(FoundLine line) {
     return blend.recipe().mending().lines().stream()
-        .filter(c -> c.means(line.file(), line.line()))
+        .filter(c -> means(c, line))
         .map(c -> c.out() ? Fate.OUT : Fate.KEPT)
         .reduce((earlier, later) -> later)
         .orElse(isDrawn(line) ? Fate.KEPT : line.fate());
@@ -169,7 +174,10 @@ final class CleanModel {
             .orElse(name);
     String fate = row.isOut() ? "clean.OUT" : "clean." + row.wanted();
     String told = Words.say(row.changed() ? fate + "-next" : fate);
-    return Words.say("clean.row", when, told, Math.round(row.was().line().length()));
+    Streak line = row.was().line();
+    return row.was().stray() == Stray.LINE
+        ? Words.say("clean.row", when, told, Math.round(line.length()))
+        : Words.say("clean.light-row", when, told, Math.round(line.length() + line.width()));
   }
 
   /** The frame a line is in, where it is there still. */
@@ -188,26 +196,24 @@ final class CleanModel {
     boolean out = !row.isOut();
     // What comes of it without anybody's word needs none.
     boolean byItself = isDrawn(row.was()) ? !out : out == row.was().isOut() && wasByLooks(row);
-    decide(row.was().file(), row.was().line(), byItself ? Optional.empty() : Optional.of(out));
+    FoundLine was = row.was();
+    decide(was.stray(), was.file(), was.line(), byItself ? Optional.empty() : Optional.of(out));
   }
 
   private boolean wasByLooks(Row row) {
     return result()
-        .filter(
-            r ->
-                r.recipe().mending().lines().stream()
-                    .noneMatch(c -> c.means(row.was().file(), row.was().line())))
+        .filter(r -> r.recipe().mending().lines().stream().noneMatch(c -> means(c, row.was())))
         .isPresent();
   }
 
   /** Takes a line out that was drawn by hand. */
   void draw(Path file, Streak line) {
-    decide(file, line, Optional.of(true));
+    decide(Stray.LINE, file, line, Optional.of(true));
   }
 
-  private void decide(Path file, Streak line, Optional<Boolean> out) {
+  private void decide(Stray stray, Path file, Streak line, Optional<Boolean> out) {
     Recipe recipe = blend.recipe();
-    Mending mending = recipe.mending().withStreaks(true).deciding(file, line, out);
+    Mending mending = recipe.mending().withStreaks(true).deciding(stray, file, line, out);
     // Each is a step of undo by itself.
     blend.edit("line " + file.getFileName() + line + out, recipe.withMending(mending));
   }
@@ -239,7 +245,7 @@ final class CleanModel {
         scale * onto.y(line.x1(), line.y1()),
         scale * onto.x(line.x2(), line.y2()),
         scale * onto.y(line.x2(), line.y2()),
-        scale * line.width(),
+        scale * (row.was().stray() == Stray.LINE ? line.width() : line.width() / 2),
         row.isOut() ? Outline.Kind.GOES : Outline.Kind.STAYS,
         chosen);
   }

@@ -16,6 +16,7 @@ import zygonox.core.combine.CoverageMap;
 import zygonox.core.measure.Streak;
 import zygonox.core.mend.FoundLine;
 import zygonox.core.mend.FoundLine.Fate;
+import zygonox.core.mend.Stray;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.Mended;
@@ -91,7 +92,7 @@ class CleanModelTest {
     model.lookFor();
     assertThat(blend.sentenceProperty().get().text()).contains("take out the lines");
     made(List.of());
-    assertThat(model.sentence()).isEqualTo("No lines were found.");
+    assertThat(model.sentence()).isEqualTo("No lines and no lights were found.");
   }
 
   @Test
@@ -173,5 +174,20 @@ class CleanModelTest {
     blend.set(Care.GAPS, true);
     blend.setMethod(BlendMethod.MEAN);
     assertThat(blend.recipe().mending().bridgesGaps()).isFalse();
+  }
+
+  @Test
+  void aLightIsProposedTakenOutAndLeftIn() {
+    Streak torch = new Streak(300, 400, 420, 400, 160, 0.3);
+    model.lookFor();
+    made(List.of(), new FoundLine(Stray.LIGHT, first, torch, Fate.PROPOSED));
+    assertThat(model.text(model.rows().get(0))).contains("a light, in it still, 280 px wide");
+    assertThat(model.outlines(model.rows(), 0).get(0).half()).isEqualTo(80);
+    model.turn(model.rows().get(0));
+    assertThat(model.text(model.rows().get(0))).contains("a light, goes with the next blend");
+    assertThat(blend.recipe().mending().decided(Stray.LIGHT, true)).isOne();
+    model.turn(model.rows().get(0));
+    assertThat(model.text(model.rows().get(0))).contains("in it still");
+    assertThat(blend.recipe().mending().lines()).isEmpty();
   }
 }

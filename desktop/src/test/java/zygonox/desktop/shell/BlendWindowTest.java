@@ -19,6 +19,7 @@ import zygonox.core.combine.BlendMethod;
 import zygonox.core.format.PictureReader;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.mend.Stray;
 import zygonox.core.raster.Raster;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.RecipeFile;
@@ -117,7 +118,7 @@ class BlendWindowTest extends WindowTest {
     robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
     assertThat(lines.getItems()).hasSize(1);
     robot.clickOn("#clean-blend");
-    await(() -> shell.blend().model().resultProperty().get().mended().removed() == 1);
+    await(() -> shell.blend().model().resultProperty().get().mended().removed(Stray.LINE) == 1);
     robot.press(KeyCode.CONTROL);
     robot.type(KeyCode.PAGE_DOWN, KeyCode.PAGE_DOWN).release(KeyCode.CONTROL);
     await(() -> text("#clean-said").startsWith("Lines taken out: 1"));
