@@ -56,6 +56,14 @@ public record Selection(
         List.of());
   }
 
+  public Selection withEvery(int other) {
+    return new Selection(paths, run, kind, from, to, other, drop);
+  }
+
+  public Selection withTo(Optional<OffsetDateTime> other) {
+    return new Selection(paths, run, kind, from, other, every, drop);
+  }
+
   /**
    * Those of the frames found that take part, in order.
    *

@@ -442,6 +442,14 @@ class CalibrationTest {
       assertThat(trail[f + 1]).isGreaterThan(trail[f]);
     }
     assertThat(Srgb.toLight(seen.at(20, 35, 1) / 65_535.0)).isBetween(0.03, 0.0402);
+    // With points at their ends trails have two fifths of their light, the last star all of it.
+    Path points = folder.resolve("points.png");
+    blend(TestRecipes.usual(BlendMethod.LIGHTEN).withTaper(Taper.POINTS_LAST), points);
+    Raster ends = PictureReader.readWhole(Frame.look(points));
+    assertThat(Srgb.toLight(ends.at(5, 10, 1) / 65_535.0)).isCloseTo(0.2, within(0.002));
+    assertThat(Srgb.toLight(ends.at(37, 10, 1) / 65_535.0)).isCloseTo(0.2, within(0.002));
+    assertThat(Srgb.toLight(ends.at(41, 10, 1) / 65_535.0)).isCloseTo(0.5, within(0.002));
+    assertThat(Srgb.toLight(ends.at(20, 35, 1) / 65_535.0)).isCloseTo(0.04, within(0.001));
     assertThatThrownBy(() -> TestRecipes.usual(BlendMethod.MEAN).withTaper(Taper.IN).checked())
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("mean");

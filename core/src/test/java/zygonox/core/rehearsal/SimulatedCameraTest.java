@@ -47,6 +47,7 @@ import zygonox.core.rehearsal.Rehearsal.FileType;
 import zygonox.core.rehearsal.Rehearsal.Planned;
 import zygonox.core.site.Site;
 import zygonox.core.sky.LocalSky;
+import zygonox.core.sky.ProperMotion;
 import zygonox.core.sky.StarCatalogue;
 import zygonox.core.stars.StarFinder;
 import zygonox.core.work.Cancellation;
@@ -158,7 +159,8 @@ class SimulatedCameraTest {
             .orElseThrow();
     Program program = program(1);
     var middle = planned.get(0).shot().opensAt().plusSeconds(5);
-    var seen = LocalSky.refracted(new LocalSky(PLACE, middle).apparentTowards(catalogue.vector()));
+    var moved = ProperMotion.at(catalogue, middle);
+    var seen = LocalSky.refracted(new LocalSky(PLACE, middle).apparentTowards(moved.vector()));
     var lens = new Projection(BODY, 20, program.facing());
     assertThat(star.get("x").asDouble()).isCloseTo(lens.x(seen), within(1e-6));
     var found =

@@ -1,11 +1,15 @@
 package zygonox.desktop.blend;
 
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.combine.AverageIn;
@@ -159,8 +163,8 @@ public final class BlendModel {
                     of.paths(),
                     OptionalInt.of(index + 1),
                     of.kind(),
-                    of.from(),
-                    of.to(),
+                    Optional.empty(),
+                    Optional.empty(),
                     of.every(),
                     of.drop()))
             .withAlign(recipe().align(), Optional.empty()));
@@ -259,7 +263,7 @@ public final class BlendModel {
     if (recipe().method() == BlendMethod.LIGHTEN && recipe().align() == Align.STARS) {
       warnings.add(Words.say("blend.aligned-on-the-stars-lighten"));
     }
-    int dropped = of.frames().size() - kept(of).size();
+    long dropped = of.frames().stream().filter(f -> night.verdict(f) == Verdict.DROP).count();
     if (dropped > 0) {
       warnings.add(
           dropped == 1
@@ -288,8 +292,40 @@ public final class BlendModel {
 
   /** Those that are not dropped; all of them where nothing would be left. */
   private List<Frame> kept(FrameRun of) {
-    List<Frame> kept = of.frames().stream().filter(f -> night.verdict(f) != Verdict.DROP).toList();
-    return kept.isEmpty() ? of.frames() : kept;
+    return kept(of, recipe().selection().to());
+  }
+
+  private List<Frame> kept(FrameRun of, Optional<OffsetDateTime> to) {
+    List<Frame> kept =
+        of.frames().stream()
+            .filter(f -> night.verdict(f) != Verdict.DROP)
+            .filter(f -> to.isEmpty() || !isAfter(f, to.get()))
+            .toList();
+    List<Frame> left = kept.isEmpty() ? of.frames() : kept;
+    int every = recipe().selection().every();
+    return IntStream.range(0, left.size()).filter(i -> i % every == 0).mapToObj(left::get).toList();
+  }
+
+  private boolean isAfter(Frame frame, OffsetDateTime time) {
+    return takenAt(frame).filter(t -> t.isAfter(time.toInstant())).isPresent();
+  }
+
+  /** When a frame was taken, where it tells. */
+  Optional<Instant> takenAt(Frame frame) {
+    return night.framesProperty().get().takenAt(frame);
+  }
+
+  /** A moment by the night's clock. */
+  OffsetDateTime local(Instant time) {
+    ZoneId zone =
+        night.night() == null ? night.framesProperty().get().assumedOffset() : night.night().zone();
+    return time.atZone(zone).toOffsetDateTime();
+  }
+
+  /** The frames that a blend would take, were it to take those until then; all of them if empty. */
+  List<Frame> framesUpTo(Optional<OffsetDateTime> to) {
+    FrameSet set = night.framesProperty().get();
+    return set.runs().isEmpty() ? List.of() : kept(set.runs().get(run()), to);
   }
 
   /** The frames that a blend would take now; none without frames. */
@@ -365,7 +401,13 @@ public final class BlendModel {
       name.append("-developed");
     }
     if (recipe.taper() != Taper.NONE) {
-      name.append("-tapered");
+      name.append(recipe.taper().endsInPoints() ? "-points" : "-tapered");
+    }
+    if (recipe.selection().every() > 1) {
+      name.append("-every-").append(recipe.selection().every());
+    }
+    if (recipe.selection().to().isPresent()) {
+      name.append("-shorter");
     }
     if (recipe.scale() > 1) {
       name.append("-times-").append(recipe.scale());

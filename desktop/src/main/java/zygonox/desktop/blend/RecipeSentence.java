@@ -45,6 +45,7 @@ final class RecipeSentence {
   private final int index;
   private final FrameRun run;
   private final ShapeClauses shape;
+  private final FrameClauses frames;
 
   /**
    * @param index the run that is blended, counting from 0
@@ -55,6 +56,7 @@ final class RecipeSentence {
     this.index = index;
     this.run = set.runs().get(index);
     this.shape = new ShapeClauses(model);
+    this.frames = new FrameClauses(model);
   }
 
   Sentence told() {
@@ -74,6 +76,7 @@ final class RecipeSentence {
                     + set.runs().get(i).frames().size()
                     + Words.say("blend.frames-of-like-settings"),
             model::setRun));
+    frames.tell(builder);
     alignClause(builder);
     careClauses(builder);
     shape.develop(builder);
@@ -290,6 +293,7 @@ final class RecipeSentence {
               Words.say("blend.as-they-stand-in-the") + "; " + Words.say("blend.cost-none"),
               () -> model.edit("average-in", model.recipe().withAverageIn(AverageIn.ENCODED))));
     }
+    offers.addAll(frames.offers());
     offers.addAll(shape.offers());
     return offers;
   }

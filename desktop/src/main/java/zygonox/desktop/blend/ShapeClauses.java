@@ -71,7 +71,13 @@ final class ShapeClauses {
             Settings.choice(
                 "taper",
                 model.recipe().taper(),
-                List.of(Taper.IN, Taper.OUT, Taper.BOTH, Taper.NONE),
+                List.of(
+                    Taper.IN,
+                    Taper.OUT,
+                    Taper.BOTH,
+                    Taper.POINTS_LAST,
+                    Taper.POINTS_FIRST,
+                    Taper.NONE),
                 t -> Words.say("blend.taper." + t),
                 t -> Words.say("blend.taper-means." + t),
                 t -> model.edit("taper", model.recipe().withTaper(t))));

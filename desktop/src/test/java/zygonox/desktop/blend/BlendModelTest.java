@@ -206,6 +206,36 @@ class BlendModelTest {
   }
 
   @Test
+  void onlySomeFramesOrAShorterArcTakePart() {
+    night.framesProperty().set(TestNight.frames());
+    int all = model.keptFrames().size();
+    take("only some of the frames");
+    assertThat(sentence()).contains("only every 2nd frame");
+    assertThat(model.keptFrames()).hasSize((all + 1) / 2);
+    set("every", "only every 7th frame");
+    assertThat(model.keptFrames()).hasSize((all + 6) / 7);
+    set("every", "every frame");
+    assertThat(sentence()).doesNotContain("only every");
+    take("shorter arcs");
+    String arcs = setting(model.sentenceProperty().get(), "arc").editText();
+    assertThat(sentence()).contains(", arcs of " + arcs);
+    int half = model.keptFrames().size();
+    assertThat(half).isBetween(all / 2 - 2, all / 2 + 2);
+    set("arc", "3°");
+    // The sky turns by 15.041 degrees an hour; frames are opened every 76 s, for 75.
+    double seconds = 3 / 15.041 * 3600;
+    assertThat(model.keptFrames().size()).isBetween((int) (seconds / 76), (int) (seconds / 76) + 1);
+    assertThat(BlendModel.fileName(model.recipe())).isEqualTo("lighten-shorter.tif");
+    assertThat(setting(model.sentenceProperty().get(), "arc").tryOut().apply("80").possible())
+        .isFalse();
+    // Another run is taken whole.
+    model.setRun(1);
+    assertThat(sentence()).doesNotContain("arcs");
+    night.undo();
+    assertThat(sentence()).contains("arcs of 3");
+  }
+
+  @Test
   void aJobDoesWhatTheSentenceSays() throws Exception {
     night.framesProperty().set(TestNight.frames());
     model.setRun(1);
