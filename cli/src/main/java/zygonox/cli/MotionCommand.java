@@ -83,6 +83,9 @@ final class MotionCommand implements Callable<Integer> {
   @Option(names = "--average", paramLabel = "FRAMES", defaultValue = "1")
   private int average;
 
+  @Option(names = "--hold-balance")
+  private boolean holdBalance;
+
   @Option(names = "--balance", paramLabel = "KELVIN-KELVIN")
   private String balance;
 
@@ -156,7 +159,11 @@ final class MotionCommand implements Callable<Integer> {
         FrameRate.parse(fps),
         Optional.ofNullable(size).map(PictureSize::parse),
         new Evenness(
-            smoothRamp, deflicker, flickerWindow, bend.stream().map(LightKey::parse).toList()),
+            smoothRamp,
+            deflicker,
+            flickerWindow,
+            holdBalance,
+            bend.stream().map(LightKey::parse).toList()),
         Trails.parse(trails),
         develop == null ? Tone.NONE : Tone.parse(develop),
         Optional.ofNullable(balance).map(WarmthDrift::parse),

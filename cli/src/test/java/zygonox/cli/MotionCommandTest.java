@@ -70,6 +70,63 @@ class MotionCommandTest {
     assertThat(folder.resolve("stills/000001.jpg")).isRegularFile();
   }
 
+  @Test
+  void aClipGoesFasterIsBentAndKeepsItsLastPicture() {
+    JsonNode told =
+        CommandLineRun.done(
+                "motion",
+                DEMO,
+                "--out",
+                in("fast.mp4"),
+                "--fps",
+                "12",
+                "--size",
+                "160x106",
+                "--codec",
+                "h264",
+                "--speed",
+                "1:3",
+                "--gaps",
+                "kept",
+                "--average",
+                "2",
+                "--bend",
+                "star-trails-0005.jpg=0.5",
+                "--hold-balance",
+                "--balance",
+                "6500-4000",
+                "--move",
+                "0.5,0.5,1:0.4,0.6,2",
+                "--easing",
+                "even",
+                "--last-picture",
+                in("last.png"),
+                "--json")
+            .json();
+    assertThat(told.get("frames").asInt()).isEqualTo(64);
+    assertThat(told.get("pictures").asInt()).isBetween(30, 60);
+    assertThat(told.get("clipSeconds").asDouble())
+        .isCloseTo(told.get("pictures").asInt() / 12.0, within(1e-6));
+    assertThat(folder.resolve("last.png")).isRegularFile();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "--speed, fast, 1:4",
+    "--move, 0.5, 0.4",
+    "--balance, warm, 5500-3800",
+    "--bend, 0.5, night-0100.jpg=0.5",
+    "--gaps, closed, bridged",
+    "--easing, soft, --move",
+    "--average, 99, 50"
+  })
+  void whatAClipCannotBeIsSaidWithWhatItCan(String option, String value, String right) {
+    CommandLineRun run =
+        CommandLineRun.of("motion", DEMO, "--out", in("x.webm"), "--fps", "24", option, value);
+    assertThat(run.code()).isEqualTo(2);
+    assertThat(run.lastError()).contains(right);
+  }
+
   @ParameterizedTest
   @CsvSource({
     "n.webm, 0, 320x180, 1 and 120",

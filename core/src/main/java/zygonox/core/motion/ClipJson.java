@@ -32,6 +32,9 @@ public final class ClipJson {
     if (even.flickerWindow() != Evenness.USUAL_WINDOW) {
       root.put("flickerWindow", even.flickerWindow());
     }
+    if (even.heldBalance()) {
+      root.put("holdBalance", true);
+    }
     if (!even.keys().isEmpty()) {
       ObjectNode bends = root.putObject("bend");
       even.keys().forEach(k -> bends.put(k.frame(), k.stops()));
@@ -99,6 +102,7 @@ public final class ClipJson {
         root.has("flickerWindow")
             ? (int) JsonFields.number(root, "flickerWindow")
             : Evenness.USUAL_WINDOW,
+        root.path("holdBalance").asBoolean(),
         keys);
   }
 

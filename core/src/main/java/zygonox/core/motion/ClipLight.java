@@ -21,9 +21,16 @@ import zygonox.core.work.Workroom;
  *
  * @param frames those that could be read
  * @param levels the level of each over the first one's, in stops
+ * @param reds how red each is against the first one, in stops of red over green
+ * @param blues the same of blue
  * @param clippedFrom the first one in which highlights are clipped
  */
-public record ClipLight(List<Frame> frames, double[] levels, Optional<Frame> clippedFrom) {
+public record ClipLight(
+    List<Frame> frames,
+    double[] levels,
+    double[] reds,
+    double[] blues,
+    Optional<Frame> clippedFrom) {
   /** Highlights of a frame are clipped when more of it than this is full. */
   private static final double CLIPPED_SHARE = 0.002;
 
@@ -67,16 +74,20 @@ public record ClipLight(List<Frame> frames, double[] levels, Optional<Frame> cli
       throw new WorkFailed(Phrasebook.say("refused.clip-of-black", frames.size()));
     }
     double[] levels = new double[frames.size()];
+    double[] reds = new double[levels.length];
+    double[] blues = new double[levels.length];
     Optional<Frame> clipped = Optional.empty();
     for (int i = 0; i < levels.length; i++) {
       if (i > 0) {
         levels[i] = levels[i - 1] + read.get(i - 1).stopsTo(read.get(i));
+        reds[i] = reds[i - 1] + read.get(i - 1).redTo(read.get(i));
+        blues[i] = blues[i - 1] + read.get(i - 1).blueTo(read.get(i));
       }
       if (clipped.isEmpty() && read.get(i).clippedShare() > CLIPPED_SHARE) {
         clipped = Optional.of(frames.get(i));
       }
     }
-    return new ClipLight(frames, levels, clipped);
+    return new ClipLight(frames, levels, reds, blues, clipped);
   }
 
   private static LightGrid grid(Frame frame, LightStore store, DecodeMemory memory)

@@ -184,7 +184,7 @@ public final class ClipMaker {
       Frame frame = frames.get(take.frame());
       double place = (double) take.frame() / (frames.size() - 1);
       try {
-        return pictures.of(frame, course.corrections()[take.frame()], place, take.share());
+        return pictures.of(frame, course.correction(take.frame()), place, take.share());
       } catch (UnreadableFrame e) {
         // It was measured a moment ago: a card was pulled, or a disk is gone.
         throw new WorkFailed(Phrasebook.say("refused.broke-off-while-it-was", e.file()), e);

@@ -35,21 +35,25 @@ final class ClipPictures {
   }
 
   /**
-   * @param stops by which it is made brighter
+   * @param correction of its light
    * @param place where it lies among the frames, 0 first to 1 last
    * @param share how much of the clip has gone by, 0 to 1
    * @return as {@link ClipSink#picture} takes it
    */
-  short[] of(Frame frame, double stops, double place, double share) throws UnreadableFrame {
+  short[] of(Frame frame, Correction correction, double place, double share)
+      throws UnreadableFrame {
     PixelLayout whole = frame.layout();
     Move.Window window = recipe.view().move().map(m -> m.at(share)).orElse(Move.Window.WHOLE);
     Steady.Part part = steady.part(frame, size, window);
     int width = (int) Math.ceil(whole.width() * size.width() / part.width());
     int height = (int) Math.ceil(whole.height() * size.height() / part.height());
     float[] light = shrunk(frame, part, width, height);
-    Gain gain = new Gain(stops);
+    Gain gain = new Gain(correction.stops());
     if (!gain.isNone()) {
       gain.apply(light);
+    }
+    if (correction.red() != 0 || correction.blue() != 0) {
+      warmed(light, correction.gains());
     }
     if (!recipe.tone().isNone()) {
       toned(light);

@@ -29,7 +29,7 @@ public final class ClipPreview {
   private final List<Frame> frames;
   private final SmallPicture[] pictures;
   private final ClipRecipe recipe;
-  private final double[] corrections;
+  private final Correction[] corrections;
   private final Timeline timeline;
   private final Steady steady;
   private final PictureSize size;
@@ -39,7 +39,7 @@ public final class ClipPreview {
   /**
    * @param frames of the clip
    * @param pictures of all of them; null where one is not there yet
-   * @param corrections by how many stops each is made brighter
+   * @param corrections of the light of each
    * @param timeline which of them each picture shows
    * @param steady where each one's scene lies
    */
@@ -47,7 +47,7 @@ public final class ClipPreview {
       List<Frame> frames,
       SmallPicture[] pictures,
       ClipRecipe recipe,
-      double[] corrections,
+      Correction[] corrections,
       Timeline timeline,
       Steady steady) {
     this.frames = frames;
@@ -167,16 +167,17 @@ public final class ClipPreview {
   /** The light of stored values in a frame as it will be, times its weight. */
   private float[][] tables(int frame, float weight) {
     float[] light = LIGHT.clone();
-    Gain gain = new Gain(corrections[frame]);
+    Gain gain = new Gain(corrections[frame].stops());
     if (!gain.isNone()) {
       gain.apply(light);
     }
     double place = frames.size() < 2 ? 0 : (double) frame / (frames.size() - 1);
     float[] warm = recipe.drift().map(d -> d.gains(place)).orElse(new float[] {1, 1, 1});
+    float[] held = corrections[frame].gains();
     float[][] tables = new float[3][VALUES];
     for (int c = 0; c < 3; c++) {
       for (int v = 0; v < VALUES; v++) {
-        tables[c][v] = weight * Math.min(1, warm[c] * light[v]);
+        tables[c][v] = weight * Math.min(1, held[c] * warm[c] * light[v]);
       }
     }
     return tables;

@@ -2,8 +2,10 @@ package zygonox.core.motion;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.stream.IntStream;
 import zygonox.core.format.FrameInfo;
 import zygonox.core.frame.Frame;
 
@@ -14,8 +16,11 @@ import zygonox.core.frame.Frame;
  * @param shot the level of each frame over the first one's, in stops, as it was shot
  * @param steps where the camera's exposure changed
  * @param corrections by how many stops each frame is made brighter
+ * @param reds by how many stops its red is besides
+ * @param blues by how many its blue is
  */
-public record LightCourse(double[] shot, List<Step> steps, double[] corrections) {
+public record LightCourse(
+    double[] shot, List<Step> steps, double[] corrections, double[] reds, double[] blues) {
   /** A change of a frame against the one before it that is no rounding of dials, in stops. */
   private static final double LEAST_STEP = 0.02;
 
@@ -49,11 +54,41 @@ public record LightCourse(double[] shot, List<Step> steps, double[] corrections)
 
   /** How the light of frames runs, and what is done about it. */
   public static LightCourse of(ClipLight light, Evenness recipe) {
+    LightCourse course =
+        of(
+            light.levels(),
+            light.frames().stream().map(Frame::info).toList(),
+            LightKey.over(light.frames(), recipe.keys()),
+            recipe);
+    return recipe.heldBalance()
+        ? new LightCourse(
+            course.shot, course.steps, course.corrections, held(light.reds()), held(light.blues()))
+        : course;
+  }
+
+  /**
+   * What keeps a colour from jumping and wavering: its jumps are found as those of brightness are
+   * where no file tells them, its slow change stays.
+   */
+  private static double[] held(double[] levels) {
     return of(
-        light.levels(),
-        light.frames().stream().map(Frame::info).toList(),
-        LightKey.over(light.frames(), recipe.keys()),
-        recipe);
+            levels,
+            Collections.nCopies(levels.length, FrameInfo.UNKNOWN),
+            new double[levels.length],
+            Evenness.NONE.withSmoothRamp(true).withDeflicker(true))
+        .corrections;
+  }
+
+  /** What is done to one frame. */
+  Correction correction(int frame) {
+    return new Correction(corrections[frame], reds[frame], blues[frame]);
+  }
+
+  /** What is done to each. */
+  public Correction[] each() {
+    return IntStream.range(0, corrections.length)
+        .mapToObj(this::correction)
+        .toArray(Correction[]::new);
   }
 
   /**
@@ -86,7 +121,8 @@ public record LightCourse(double[] shot, List<Step> steps, double[] corrections)
         corrections[i] += even[i] - scene[i];
       }
     }
-    return new LightCourse(shot, steps, corrections);
+    return new LightCourse(
+        shot, steps, corrections, new double[shot.length], new double[shot.length]);
   }
 
   /**

@@ -1,6 +1,7 @@
 package zygonox.core.motion;
 
 import java.util.Arrays;
+import java.util.OptionalDouble;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
@@ -10,9 +11,11 @@ import zygonox.core.raster.PixelLayout;
  * place by place.
  *
  * @param cells mean light of all channels, 0 to 1; below nothing where some of it is clipped
+ * @param reds red light over green; below nothing where it cannot be told
+ * @param blues blue light over green, likewise
  * @param clippedShare share of the frame's pixels in which a channel is full
  */
-record LightGrid(float[] cells, double clippedShare) {
+record LightGrid(float[] cells, float[] reds, float[] blues, double clippedShare) {
   private static final int COLUMNS = 48;
   private static final int ROWS = 32;
 
@@ -36,7 +39,7 @@ record LightGrid(float[] cells, double clippedShare) {
 
   static LightGrid of(LightSource source) throws UnreadableFrame {
     PixelLayout layout = source.layout();
-    double[] sums = new double[COLUMNS * ROWS];
+    double[][] sums = new double[layout.channels()][COLUMNS * ROWS];
     int[] counts = new int[COLUMNS * ROWS];
     int[] full = new int[COLUMNS * ROWS];
     float[] row = new float[layout.rowSamples()];
@@ -50,26 +53,40 @@ record LightGrid(float[] cells, double clippedShare) {
       int line = (int) ((long) y * ROWS / layout.height()) * COLUMNS;
       for (int x = 0; x < width; x++) {
         float most = 0;
-        float sum = 0;
+        int cell = line + (int) ((long) x * COLUMNS / width);
         for (int c = 0; c < layout.channels(); c++) {
           float light = row[c * width + x];
           most = Math.max(most, light);
-          sum += light;
+          sums[c][cell] += light;
         }
-        int cell = line + (int) ((long) x * COLUMNS / width);
-        sums[cell] += sum / layout.channels();
         counts[cell]++;
         full[cell] += most >= FULL ? 1 : 0;
         clipped += most >= FULL ? 1 : 0;
       }
       looked += width;
     }
-    float[] cells = new float[sums.length];
-    for (int i = 0; i < cells.length; i++) {
+    float[] cells = new float[CELLS];
+    float[] reds = new float[CELLS];
+    float[] blues = new float[CELLS];
+    for (int i = 0; i < CELLS; i++) {
       boolean lost = counts[i] == 0 || full[i] > FULL_SHARE * counts[i];
-      cells[i] = lost ? -1 : (float) (sums[i] / counts[i]);
+      double all = 0;
+      for (double[] channel : sums) {
+        all += channel[i] / layout.channels();
+      }
+      cells[i] = lost ? -1 : (float) (all / counts[i]);
+      reds[i] = lost ? -1 : ratio(sums, 0, i);
+      blues[i] = lost ? -1 : ratio(sums, 2, i);
     }
-    return new LightGrid(cells, (double) clipped / looked);
+    return new LightGrid(cells, reds, blues, (double) clipped / looked);
+  }
+
+  /** A grey picture's channels are all alike. */
+  private static float ratio(double[][] sums, int channel, int cell) {
+    if (sums.length < 3) {
+      return 1;
+    }
+    return sums[1][cell] <= 0 ? -1 : (float) (sums[channel][cell] / sums[1][cell]);
   }
 
   /** Whether there is no light in it at all. */
@@ -87,17 +104,36 @@ record LightGrid(float[] cells, double clippedShare) {
    * lamps and clouds weigh little; clipped and black ones count nothing.
    */
   double stopsTo(LightGrid other) {
-    double[] stops = new double[cells.length];
+    return middle(cells, other.cells, LEAST)
+        .orElseGet(
+            () -> {
+              double own = mean();
+              double theirs = other.mean();
+              return own > 0 && theirs > 0 ? Math.log(theirs / own) / Math.log(2) : 0;
+            });
+  }
+
+  /** By how much another frame is redder, in stops of red over green, told in the same way. */
+  double redTo(LightGrid other) {
+    return middle(reds, other.reds, 0).orElse(0);
+  }
+
+  /** The same of blue. */
+  double blueTo(LightGrid other) {
+    return middle(blues, other.blues, 0).orElse(0);
+  }
+
+  /** The mean of the middle half of all changes, in stops; empty where too few cells tell it. */
+  private static OptionalDouble middle(float[] before, float[] after, float least) {
+    double[] stops = new double[before.length];
     int count = 0;
-    for (int i = 0; i < cells.length; i++) {
-      if (cells[i] > LEAST && other.cells[i] > LEAST) {
-        stops[count++] = Math.log(other.cells[i] / cells[i]) / Math.log(2);
+    for (int i = 0; i < before.length; i++) {
+      if (before[i] > least && after[i] > least) {
+        stops[count++] = Math.log(after[i] / before[i]) / Math.log(2);
       }
     }
     if (count < FEWEST_CELLS) {
-      double own = mean();
-      double theirs = other.mean();
-      return own > 0 && theirs > 0 ? Math.log(theirs / own) / Math.log(2) : 0;
+      return OptionalDouble.empty();
     }
     Arrays.sort(stops, 0, count);
     double sum = 0;
@@ -106,7 +142,7 @@ record LightGrid(float[] cells, double clippedShare) {
     for (int i = from; i < to; i++) {
       sum += stops[i];
     }
-    return sum / (to - from);
+    return OptionalDouble.of(sum / (to - from));
   }
 
   private double mean() {

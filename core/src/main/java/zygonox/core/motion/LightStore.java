@@ -18,7 +18,7 @@ import zygonox.core.work.LogFile;
  */
 record LightStore(KeptFiles kept) {
   /** Goes up whenever another light would be told of the same frame. */
-  private static final String PURPOSE = "light 1";
+  private static final String PURPOSE = "light 2";
 
   /** Where the system wants such things. */
   static LightStore usual() {
@@ -45,10 +45,12 @@ record LightStore(KeptFiles kept) {
   }
 
   private static byte[] bytes(LightGrid light) {
-    ByteBuffer bytes = ByteBuffer.allocate(Double.BYTES + Float.BYTES * light.cells().length);
+    ByteBuffer bytes = ByteBuffer.allocate(Double.BYTES + 3 * Float.BYTES * LightGrid.CELLS);
     bytes.putDouble(light.clippedShare());
-    for (float cell : light.cells()) {
-      bytes.putFloat(cell);
+    for (float[] values : List.of(light.cells(), light.reds(), light.blues())) {
+      for (float value : values) {
+        bytes.putFloat(value);
+      }
     }
     return bytes.array();
   }
@@ -58,13 +60,17 @@ record LightStore(KeptFiles kept) {
     try {
       ByteBuffer bytes = ByteBuffer.wrap(stored);
       double clipped = bytes.getDouble();
-      float[] cells = new float[LightGrid.CELLS];
-      for (int i = 0; i < cells.length; i++) {
-        cells[i] = bytes.getFloat();
-      }
-      return Optional.of(new LightGrid(cells, clipped));
+      return Optional.of(new LightGrid(values(bytes), values(bytes), values(bytes), clipped));
     } catch (BufferUnderflowException e) {
       return Optional.empty();
     }
+  }
+
+  private static float[] values(ByteBuffer bytes) {
+    float[] values = new float[LightGrid.CELLS];
+    for (int i = 0; i < values.length; i++) {
+      values[i] = bytes.getFloat();
+    }
+    return values;
   }
 }

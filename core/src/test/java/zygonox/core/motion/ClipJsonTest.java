@@ -15,7 +15,7 @@ class ClipJsonTest {
       new ClipRecipe(
           FrameRate.parse("29.97"),
           Optional.of(new PictureSize(1280, 720)),
-          new Evenness(true, true, 40, List.of(new LightKey("a b.jpg", -0.5))),
+          new Evenness(true, true, 40, true, List.of(new LightKey("a b.jpg", -0.5))),
           Trails.parse("fade:30"),
           Tone.parse("exposure=0.5"),
           Optional.of(new WarmthDrift(6500, 3800)),

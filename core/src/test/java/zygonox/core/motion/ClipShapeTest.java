@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -220,6 +221,47 @@ class ClipShapeTest {
     }
   }
 
+  /** Frames of an even scene whose red and blue waver and jump as an automatic balance does. */
+  @Test
+  void aBalanceThatJumpsIsHeldAndTheEveningsOwnColourStays() throws Exception {
+    Path wavering = Files.createDirectory(folder.resolve("wavering"));
+    int count = 40;
+    double[] red = new double[count];
+    for (int i = 0; i < count; i++) {
+      double course = -0.4 * i / count;
+      red[i] = course + (i >= 22 ? 0.3 : 0) + 0.05 * Math.sin(2.1 * i);
+      Raster raster = Raster.blank(new PixelLayout(96, 64, 3, 8));
+      for (int k = 0; k < raster.samples().length; k++) {
+        double light = 0.08 + 0.1 * (k / 3 % 96) / 96.0;
+        double gain = k % 3 == 0 ? Math.pow(2, red[i]) : k % 3 == 2 ? Math.pow(2, -red[i]) : 1;
+        raster.samples()[k] = (short) Math.round(255 * Srgb.toEncoded(light * gain));
+      }
+      TestPictures.write(wavering.resolve("w%02d.png".formatted(i)), raster, FrameInfo.UNKNOWN);
+    }
+    FrameSet set = FrameFinder.find(List.of(wavering), Progress.NONE, new Cancellation());
+    ClipLight light =
+        ClipLight.of(set.frames(), new ArrayList<>(), Workroom.unwatched(Workroom.usualMemory()));
+    LightCourse held = LightCourse.of(light, Evenness.NONE.withHeldBalance(true));
+    LightCourse followed = LightCourse.of(light, Evenness.NONE);
+    assertThat(followed.reds()).containsOnly(0);
+    double before = 0;
+    double after = 0;
+    for (int i = 1; i < count; i++) {
+      double was = red[i] - red[i - 1];
+      double is = was + held.reds()[i] - held.reds()[i - 1];
+      before = Math.max(before, Math.abs(was));
+      after = Math.max(after, Math.abs(is));
+      // Blue is the other way round, and so is what is done about it.
+      assertThat(held.blues()[i] - held.blues()[0])
+          .isCloseTo(held.reds()[0] - held.reds()[i], within(0.03));
+    }
+    assertThat(before).isGreaterThan(0.3);
+    assertThat(after).isLessThan(0.06);
+    double course = red[count - 1] - red[0] + held.reds()[count - 1] - held.reds()[0];
+    assertThat(course).isBetween(-0.6, -0.25);
+    assertThat(held.corrections()).containsOnly(0);
+  }
+
   @Test
   void lightIsBentWhereAPersonWantsItAndSoftlyBetween() throws Exception {
     Evenness bent =
@@ -251,7 +293,13 @@ class ClipShapeTest {
     }
     Timeline timeline = Timeline.of(all.stream().map(set::takenAt).toList(), recipe.pace());
     ClipPreview preview =
-        new ClipPreview(all, small, recipe, new double[all.size()], timeline, Steady.AS_SHOT);
+        new ClipPreview(
+            all,
+            small,
+            recipe,
+            Collections.nCopies(all.size(), Correction.NONE).toArray(Correction[]::new),
+            timeline,
+            Steady.AS_SHOT);
     assertThat(preview.count()).isEqualTo(10);
     for (int k = 0; k < 10; k++) {
       Raster seen = preview.at(k);

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.IntegerProperty;
@@ -18,6 +19,7 @@ import zygonox.core.motion.ClipLight;
 import zygonox.core.motion.ClipPreview;
 import zygonox.core.motion.ClipRecipe;
 import zygonox.core.motion.Codec;
+import zygonox.core.motion.Correction;
 import zygonox.core.motion.Evenness;
 import zygonox.core.motion.FrameRate;
 import zygonox.core.motion.LightCourse;
@@ -331,11 +333,12 @@ public final class MotionModel {
   }
 
   /** By frame; those that could not be measured stay as they are. */
-  private double[] corrections(LightCourse now) {
-    double[] corrections = new double[frames.size()];
+  private Correction[] corrections(LightCourse now) {
+    Correction[] corrections = new Correction[frames.size()];
+    Arrays.fill(corrections, Correction.NONE);
     if (now != null) {
       for (int i = 0; i < light.orElseThrow().frames().size(); i++) {
-        corrections[frames.indexOf(light.orElseThrow().frames().get(i))] = now.corrections()[i];
+        corrections[frames.indexOf(light.orElseThrow().frames().get(i))] = now.each()[i];
       }
     }
     return corrections;

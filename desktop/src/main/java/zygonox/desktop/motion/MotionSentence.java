@@ -186,6 +186,16 @@ final class MotionSentence {
   }
 
   private void colour(Sentence.Builder builder) {
+    if (now.evenness().heldBalance()) {
+      builder
+          .say(", ")
+          .set(
+              onOff(
+                  "hold-balance",
+                  true,
+                  "motion.held",
+                  v -> model.edit(now.withEvenness(now.evenness().withHeldBalance(v)))));
+    }
     now.drift()
         .ifPresent(
             drift ->
@@ -440,6 +450,10 @@ final class MotionSentence {
     }
     if (!now.view().steady()) {
       offer(offers, "steady", () -> model.edit(now.withView(now.view().withSteady(true))));
+    }
+    if (!now.evenness().heldBalance()) {
+      offer(
+          offers, "held", () -> model.edit(now.withEvenness(now.evenness().withHeldBalance(true))));
     }
     if (now.drift().isEmpty()) {
       offer(offers, "balance", () -> model.edit(now.withDrift(Optional.of(USUAL_DRIFT))));
