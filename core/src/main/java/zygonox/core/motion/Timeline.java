@@ -25,6 +25,11 @@ public record Timeline(double[] places) {
   /** Time from frame to frame that is so much of the usual is a gap. */
   private static final double GAP = 1.5;
 
+  /**
+   * And it is longer than usual by more than what is lost where times are told in whole seconds.
+   */
+  private static final double TOLD_SECONDS = 1.001;
+
   /** A picture for each of so many frames. */
   static Timeline plain(int frames) {
     double[] places = new double[frames];
@@ -87,11 +92,17 @@ public record Timeline(double[] places) {
     }
     double[] sorted = seconds.clone();
     Arrays.sort(sorted);
-    double usual = sorted[sorted.length / 2];
+    double middle = sorted[sorted.length / 2];
+    double usual = Arrays.stream(seconds).filter(t -> !isGap(t, middle)).average().orElse(middle);
     for (int i = 0; i < steps.length && usual > 0; i++) {
-      steps[i] = seconds[i] > GAP * usual ? (int) Math.round(seconds[i] / usual) : 1;
+      steps[i] = isGap(seconds[i], middle) ? (int) Math.max(2, Math.round(seconds[i] / usual)) : 1;
     }
     return steps;
+  }
+
+  /** Cameras that tell whole seconds only are a second off. */
+  private static boolean isGap(double seconds, double usual) {
+    return seconds > GAP * usual && seconds - usual > TOLD_SECONDS;
   }
 
   /** Where frames are missing: the frame before, and how many. */

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import zygonox.core.optics.Projection;
+import zygonox.core.quantity.Angle;
 import zygonox.core.sky.Vector;
 
 /**
@@ -18,6 +19,7 @@ import zygonox.core.sky.Vector;
  * @param bow by how many pixels the arc's middle lies beside the straight line, to the right of the
  *     way from its first end to its last
  * @param electronsPerPixel in the green channel, along the line
+ * @param colour of its light: red, green, blue for one electron of the green channel
  * @param dashPixels length of a lit and a dark piece together; 0 for a plain line
  */
 record FlightLine(
@@ -28,7 +30,15 @@ record FlightLine(
     double y2,
     double bow,
     double electronsPerPixel,
+    float[] colour,
     double dashPixels) {
+  private static final float[] WHITE = {1, 1, 1};
+
+  /** Of the lamps at a car's front, and of those at its end. */
+  private static final float[] HEADLIGHTS = {1.2f, 1, 0.75f};
+
+  private static final float[] TAIL_LIGHTS = {1.9f, 0.45f, 0.25f};
+
   /** A flashing lamp: so many times a second. */
   private static final double FLASHES_PER_SECOND = 1.1;
 
@@ -73,7 +83,17 @@ record FlightLine(
             y1 + part[1] * (y2 - y1),
             projection.isStraight() ? 0 : bow(a, b, projection, part),
             perSecond * seconds / length,
+            colour(flight),
             flight.kind() == HappeningKind.AEROPLANE ? length / seconds / FLASHES_PER_SECOND : 0));
+  }
+
+  /** Who drives to the right comes nearer on this road, and shows his headlights. */
+  private static float[] colour(Happening.Flight flight) {
+    if (flight.kind() != HappeningKind.CARS) {
+      return WHITE;
+    }
+    double turn = Angle.signed(flight.b().azimuthDeg() - flight.a().azimuthDeg());
+    return turn > 0 ? HEADLIGHTS : TAIL_LIGHTS;
   }
 
   private static double bow(Vector a, Vector b, Projection projection, double[] part) {
@@ -143,7 +163,6 @@ record FlightLine(
    */
   void into(float[] light, int firstRow, int rows, int width, double sigma) {
     double length = Math.hypot(x2 - x1, y2 - y1);
-    float warm = isOnGround() ? 1.3f : 1;
     int reach = (int) Math.ceil(3.5 * sigma);
     int steps = (int) Math.max(1, Math.ceil(length / STEP_PIXELS));
     double each = electronsPerPixel * length / steps / (2 * Math.PI * sigma * sigma);
@@ -166,9 +185,9 @@ record FlightLine(
           double r = (i - x) * (i - x) + (j - y) * (j - y);
           float electrons = (float) (share * each * Math.exp(-r / (2 * sigma * sigma)));
           int at = 3 * ((j - firstRow) * width + i);
-          light[at] += warm * electrons;
-          light[at + 1] += electrons;
-          light[at + 2] += electrons / warm;
+          light[at] += colour[0] * electrons;
+          light[at + 1] += colour[1] * electrons;
+          light[at + 2] += colour[2] * electrons;
         }
       }
     }

@@ -38,6 +38,9 @@ final class FrameLight {
   /** By how much cloud at its thickest is brighter than clear sky. */
   private static final float CLOUD_GLOW = 0.9f;
 
+  /** A flat is brought to half of white [common practice]. */
+  private static final double FLAT_SHARE = 0.5;
+
   /** How much of the sky's light fog gives back, greyer than it is [typical]. */
   private static final float[] FOG_GIVES = {0.72f, 0.76f, 0.84f};
 
@@ -69,9 +72,6 @@ final class FrameLight {
 
   /** Of a flat: what its even light gives a pixel in the middle, in electrons; else 0. */
   private final float evenLight;
-
-  /** A flat is brought to half of white [common practice]. */
-  private static final double FLAT_SHARE = 0.5;
 
   FrameLight(SimulatedCamera camera, Program planned, Shot shot) {
     Happenings happenings = camera.happenings();
@@ -193,6 +193,7 @@ final class FrameLight {
       for (int y = 0; y < rows; y++) {
         addSkyAndGround(firstRow + y, y * width);
       }
+      lamps.forEach(l -> l.into(light, firstRow, rows, width));
     }
     passLens(firstRow, rows);
     addDark(firstRow, rows);

@@ -185,7 +185,7 @@ public record Lesson(
               Seconds.text(planned.interval().gapSeconds()));
       case STABILISATION_ON -> List.of(whole(pixelsPerDeg * Staging.THROWN_DEG), tenth(first.fwhm));
       case HIGHLIGHTS_CLIPPED -> List.of(tenth(100 * first.clipped));
-      case FLARE -> List.of(whole(camera.lamps(shot, shot.shots().get(0)).get(0).fromMiddle()));
+      case FLARE -> List.of(whole(flare(camera, shot)));
       case MOON_GLARE -> moonlit(setting, shot, first.stars);
       case CORNERS_TRAILING ->
           List.of(
@@ -201,6 +201,14 @@ public record Lesson(
                       shot, shot.shots().get(0), shot.shots().get(Staging.RUN_FRAMES - 1))),
               tenth(staging.tracker().axisOffArcmin() / 60));
     };
+  }
+
+  /** How far from the middle the lamp is that was put there; those of a village come before it. */
+  private static double flare(SimulatedCamera camera, Program shot) {
+    return camera.lamps(shot, shot.shots().get(0)).stream()
+        .reduce((earlier, later) -> later)
+        .map(LampLight::fromMiddle)
+        .orElse(0.0);
   }
 
   private static List<String> moonlit(Setting setting, Program shot, int stars) {

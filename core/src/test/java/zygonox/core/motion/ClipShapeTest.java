@@ -169,6 +169,21 @@ class ClipShapeTest {
   }
 
   @Test
+  void timesInWholeSecondsMakeNoGapsAndGapsAreCountedInUsualSteps() {
+    List<Optional<Instant>> taken = new ArrayList<>();
+    for (int i = 0; i < 60; i++) {
+      if (i < 30 || i > 32) {
+        long whole = (long) Math.floor(1.4 * i);
+        taken.add(Optional.of(Instant.parse("2026-10-14T20:00:00Z").plusSeconds(whole)));
+      }
+    }
+    assertThat(Timeline.missing(taken)).containsExactly(new Timeline.Missing(29, 3));
+    assertThat(Timeline.of(taken, Pace.USUAL.withGaps(Pace.Gaps.BRIDGED)).count()).isEqualTo(60);
+    taken.set(3, Optional.empty());
+    assertThat(Timeline.missing(taken)).isEmpty();
+  }
+
+  @Test
   void aPauseOfADayIsNoClip() {
     List<Optional<Instant>> taken = nights(20, 2);
     taken.add(Optional.of(Instant.parse("2026-11-14T20:00:00Z")));
