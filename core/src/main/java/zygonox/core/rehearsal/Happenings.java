@@ -30,6 +30,9 @@ public final class Happenings {
   /** Between the far shore and the ridge behind it. */
   private static final double ROAD_DEG = -0.5;
 
+  /** Who drives the other way does so a little farther off. */
+  private static final double LANE_DEG = 0.22;
+
   private static final double LAMP_DEG = -0.3;
 
   /** Somebody on the near bank, a lamp at the head. */
@@ -147,14 +150,15 @@ public final class Happenings {
     for (int i = 0; i < CARS; i++) {
       double side = sign(random) * wide * 0.62;
       double azimuth = program.facing().azimuthDeg();
+      double lane = ROAD_DEG + (side < 0 ? LANE_DEG : 0);
       Instant from = start.plusMillis((long) (run * (i + random.nextDouble()) / CARS));
       cars.add(
           new Happening.Flight(
               HappeningKind.CARS,
               from,
               from.plusSeconds(24),
-              new Direction(azimuth - side, ROAD_DEG),
-              new Direction(azimuth + side, ROAD_DEG),
+              new Direction(azimuth - side, lane),
+              new Direction(azimuth + side, lane),
               CAR_MAGNITUDE));
     }
     return cars;
