@@ -132,6 +132,11 @@ final class MotionCommand implements Callable<Integer> {
       throw new WorkFailed(Words.say("shell.nothing-to-blend", paths.get(0)));
     }
     FrameSet set = selection(found).choose(found);
+    for (LightKey key : recipe.evenness().keys()) {
+      if (set.frames().stream().noneMatch(f -> f.file().endsWith(key.frame()))) {
+        throw InvalidInput.about("bend", Words.say("refused.bend-of-none", key.frame()));
+      }
+    }
     Workroom room =
         new Workroom(
             Workroom.usualMemory(),

@@ -116,6 +116,7 @@ class MotionCommandTest {
     "--move, 0.5, 0.4",
     "--balance, warm, 5500-3800",
     "--bend, 0.5, night-0100.jpg=0.5",
+    "--bend, other.jpg=1, not among the frames",
     "--gaps, closed, bridged",
     "--easing, soft, --move",
     "--average, 99, 50"

@@ -2,9 +2,12 @@ package zygonox.core.rehearsal;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.lang.ref.SoftReference;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -23,7 +26,20 @@ import zygonox.core.work.Cancellation;
 class LessonTest {
   private static final Night NIGHT = TestNights.demo();
 
+  /** Each is shot once, unless there is no room to keep it. */
+  private static final Map<Mistake, SoftReference<Lesson>> SHOT = new EnumMap<>(Mistake.class);
+
   private static Lesson lesson(Mistake mistake) {
+    SoftReference<Lesson> kept = SHOT.get(mistake);
+    Lesson lesson = kept == null ? null : kept.get();
+    if (lesson == null) {
+      lesson = shoot(mistake);
+      SHOT.put(mistake, new SoftReference<>(lesson));
+    }
+    return lesson;
+  }
+
+  private static Lesson shoot(Mistake mistake) {
     Lesson.Setting setting =
         new Lesson.Setting(
             NIGHT.body().withPixels(1200, 800),

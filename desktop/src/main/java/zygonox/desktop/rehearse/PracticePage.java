@@ -79,7 +79,8 @@ final class PracticePage implements Page {
     score.getStyleClass().add("field-name");
     score.setWrapText(true);
     score.setMinHeight(Region.USE_PREF_SIZE);
-    side = new VBox(10, frames, facts, choices, told, score);
+    // What was wrong is told where it is seen at once, above what could be answered.
+    side = new VBox(10, frames, facts, told, choices, score);
     side.getStyleClass().add("side");
     side.setPrefWidth(330);
     model.lessonProperty().subscribe(l -> retell());
@@ -100,6 +101,7 @@ final class PracticePage implements Page {
     }
     facts.show(model.facts());
     told.setText(model.told());
+    told.setManaged(!model.told().isEmpty());
     score.setText(model.score());
   }
 
