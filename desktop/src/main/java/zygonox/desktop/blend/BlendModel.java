@@ -296,10 +296,12 @@ public final class BlendModel {
   }
 
   private List<Frame> kept(FrameRun of, Optional<OffsetDateTime> to) {
+    Optional<OffsetDateTime> from = recipe().selection().from();
     List<Frame> kept =
         of.frames().stream()
             .filter(f -> night.verdict(f) != Verdict.DROP)
             .filter(f -> to.isEmpty() || !isAfter(f, to.get()))
+            .filter(f -> from.isEmpty() || !isBefore(f, from.get()))
             .toList();
     List<Frame> left = kept.isEmpty() ? of.frames() : kept;
     int every = recipe().selection().every();
@@ -308,6 +310,10 @@ public final class BlendModel {
 
   private boolean isAfter(Frame frame, OffsetDateTime time) {
     return takenAt(frame).filter(t -> t.isAfter(time.toInstant())).isPresent();
+  }
+
+  private boolean isBefore(Frame frame, OffsetDateTime time) {
+    return takenAt(frame).filter(t -> t.isBefore(time.toInstant())).isPresent();
   }
 
   /** When a frame was taken, where it tells. */

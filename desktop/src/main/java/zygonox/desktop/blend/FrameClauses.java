@@ -52,7 +52,8 @@ final class FrameClauses {
                   n -> Words.say("blend.every-means"),
                   n -> model.edit("every", model.recipe().withSelection(now().withEvery(n)))));
     }
-    if (now().to().isPresent() && arc().isPresent()) {
+    boolean shorter = now().to().isPresent() || now().from().isPresent();
+    if (shorter && arc().isPresent()) {
       builder
           .say(Words.say("blend.s-arcs"))
           .set(

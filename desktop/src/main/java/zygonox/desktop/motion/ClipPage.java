@@ -57,6 +57,10 @@ final class ClipPage implements Page {
   private final VBox head;
   private final AnimationTimer timer;
   private List<Frame> gathered = List.of();
+
+  /** Those in which it was last looked where the scene lies. */
+  private List<Frame> heldStill = List.of();
+
   private boolean playing;
 
   /** By how much light was bent where a hand took hold of it. */
@@ -183,7 +187,7 @@ final class ClipPage implements Page {
     if (inView && !model.frames().equals(gathered)) {
       gather();
     }
-    if (inView && model.wantsSteady()) {
+    if (inView && model.wantsSteady() && !model.frames().equals(heldStill)) {
       hold();
     }
     look();
@@ -233,6 +237,7 @@ final class ClipPage implements Page {
   /** Finds where the scene lies, so that the clip is played as steady as it will be. */
   private void hold() {
     List<Frame> of = model.frames();
+    heldStill = of;
     workplace
         .tasks()
         .quietly(

@@ -5,8 +5,9 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -71,6 +72,7 @@ public final class MotionModel {
   private SmallPicture[] pictures = new SmallPicture[0];
   private Optional<ClipLight> light = Optional.empty();
   private Optional<Timeline> timeline = Optional.empty();
+  private Optional<String> tooLong = Optional.empty();
   private Optional<Steady> steady = Optional.empty();
   private ClipPreview preview;
 
@@ -315,7 +317,7 @@ public final class MotionModel {
 
   private void rework() {
     LightCourse now = light.map(l -> LightCourse.of(l, recipe.evenness())).orElse(null);
-    timeline = canMake() ? Optional.of(Timeline.of(taken(), recipe.pace())) : Optional.empty();
+    timeline = canMake() ? Optional.of(laid()) : Optional.empty();
     position.set(Math.max(0, Math.min(pictures() - 1, position.get())));
     preview =
         timeline
@@ -332,16 +334,30 @@ public final class MotionModel {
     course.set(now);
   }
 
+  /** Which frames its pictures show; where that would be too many, a picture for each frame. */
+  private Timeline laid() {
+    tooLong = Optional.empty();
+    try {
+      return Timeline.of(taken(), recipe.pace());
+    } catch (InvalidInput e) {
+      tooLong = Optional.of(e.getMessage());
+      return Timeline.of(taken(), Pace.USUAL);
+    }
+  }
+
   /** By frame; those that could not be measured stay as they are. */
   private Correction[] corrections(LightCourse now) {
-    Correction[] corrections = new Correction[frames.size()];
-    Arrays.fill(corrections, Correction.NONE);
+    Map<Frame, Correction> found = new HashMap<>();
     if (now != null) {
-      for (int i = 0; i < light.orElseThrow().frames().size(); i++) {
-        corrections[frames.indexOf(light.orElseThrow().frames().get(i))] = now.each()[i];
+      Correction[] each = now.each();
+      List<Frame> measured = light.orElseThrow().frames();
+      for (int i = 0; i < each.length; i++) {
+        found.put(measured.get(i), each[i]);
       }
     }
-    return corrections;
+    return frames.stream()
+        .map(f -> found.getOrDefault(f, Correction.NONE))
+        .toArray(Correction[]::new);
   }
 
   private List<Obstacle> found(Sequence sequence) {
@@ -352,6 +368,7 @@ public final class MotionModel {
           recipe.pace().gaps() == Pace.Gaps.CUT ? "motion.dropped" : "motion.dropped-bridged";
       found.add(Obstacle.note(Words.say(said, dropped)));
     }
+    tooLong.ifPresent(said -> found.add(Obstacle.of(said)));
     light
         .flatMap(ClipLight::clippedFrom)
         .ifPresent(f -> found.add(Obstacle.of(MotionWords.clipped(f.file()))));
