@@ -3,7 +3,6 @@ package zygonox.core.align;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -31,6 +30,9 @@ public final class StarAligner {
 
   /** Stars used of each frame: enough to cover it, few enough to match fast. */
   private static final int MOST_STARS = 600;
+
+  /** Memory of one frame's matching: its stars, their triangles and the bending. */
+  private static final long MATCHING_BYTES = 16L << 20;
 
   /** Share of its worth that a frame at either end loses; common practice, no source. */
   private static final double LESS_AT_THE_ENDS = 0.3;
@@ -69,19 +71,24 @@ public final class StarAligner {
     List<List<FoundStar>> stars = frames.stream().map(found::get).toList();
     int reference = reference(frames, stars);
     StarMatcher matcher = new StarMatcher(stars.get(reference), frames.get(reference).layout());
-    Map<Integer, StarMatcher.Match> matches = new HashMap<>();
+    Map<Integer, StarMatcher.Match> matches = new ConcurrentHashMap<>();
     matches.put(reference, new StarMatcher.Match(Placement.AS_IT_IS, 0, 0, 0, List.of()));
-    // Outwards from the reference, each with its neighbour's map as the guess.
-    for (int step : new int[] {1, -1}) {
-      Placement guess = Placement.AS_IT_IS;
-      for (int i = reference + step; i >= 0 && i < frames.size(); i += step) {
-        cancellation.check();
-        Optional<StarMatcher.Match> match = matcher.match(stars.get(i), guess);
-        if (match.isPresent()) {
-          matches.put(i, match.get());
-          guess = match.get().placement();
-        }
-      }
+    // Outwards from the reference, both ways at once, each with its neighbour's map as the guess.
+    try (Workers crew = room.crew(MATCHING_BYTES)) {
+      crew.forEach(
+          2,
+          (way, worker) -> {
+            int step = way == 0 ? 1 : -1;
+            Placement guess = Placement.AS_IT_IS;
+            for (int i = reference + step; i >= 0 && i < frames.size(); i += step) {
+              cancellation.check();
+              Optional<StarMatcher.Match> match = matcher.match(stars.get(i), guess);
+              if (match.isPresent()) {
+                matches.put(i, match.get());
+                guess = match.get().placement();
+              }
+            }
+          });
     }
     return outcome(frames, stars, reference, matches, List.copyOf(unread));
   }

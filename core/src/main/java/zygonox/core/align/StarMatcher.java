@@ -1,11 +1,11 @@
 package zygonox.core.align;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.concurrent.ConcurrentHashMap;
 import zygonox.core.align.HomographyFit.Pair;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.stars.FoundStar;
@@ -47,7 +47,7 @@ final class StarMatcher {
   private final List<FoundStar> reference;
   private final PixelLayout layout;
   private final StarGrid grid;
-  private final Map<Integer, Triangles> triangles = new HashMap<>();
+  private final Map<Integer, Triangles> triangles = new ConcurrentHashMap<>();
 
   /**
    * @param layout of the reference

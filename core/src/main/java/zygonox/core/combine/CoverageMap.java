@@ -52,17 +52,52 @@ public final class CoverageMap {
     if (frames.stream().allMatch(Coverage::isWhole)) {
       return new Counts(frames.size(), frames.size());
     }
-    int[] row = new int[layout.width()];
+    int right = area.left + area.width;
     int least = Integer.MAX_VALUE;
     long sum = 0;
     for (int y = area.top; y < area.top + area.height; y++) {
-      row(y, row);
-      for (int x = area.left; x < area.left + area.width; x++) {
-        least = Math.min(least, row[x]);
-        sum += row[x];
+      int row = y;
+      int[][] pieces = frames.stream().map(f -> f.pieces(row)).toArray(int[][]::new);
+      int[] starts = edges(pieces, 0, area.left, right);
+      int[] ends = edges(pieces, 1, area.left, right);
+      for (int i = 0; i < starts.length; i++) {
+        sum += ends[i] - starts[i];
       }
+      least = Math.min(least, least(starts, ends, area.left, right));
     }
     return new Counts(least, (double) sum / area.width / area.height);
+  }
+
+  /** Where the pieces of a row begin, or end (side 1), in rising order and within the columns. */
+  private static int[] edges(int[][] pieces, int side, int left, int right) {
+    int[] edges = new int[Arrays.stream(pieces).mapToInt(p -> p.length / 2).sum()];
+    int n = 0;
+    for (int[] frame : pieces) {
+      for (int i = side; i < frame.length; i += 2) {
+        edges[n++] = Math.max(left, Math.min(right, frame[i]));
+      }
+    }
+    Arrays.sort(edges);
+    return edges;
+  }
+
+  /** Fewest pieces over any column: the number changes only where one begins or ends. */
+  private static int least(int[] starts, int[] ends, int left, int right) {
+    int least = Integer.MAX_VALUE;
+    int begun = 0;
+    int ended = 0;
+    for (int x = left; x < right; ) {
+      while (begun < starts.length && starts[begun] <= x) {
+        begun++;
+      }
+      while (ended < ends.length && ends[ended] <= x) {
+        ended++;
+      }
+      least = Math.min(least, begun - ended);
+      int next = begun < starts.length ? starts[begun] : right;
+      x = Math.min(next, ended < ends.length ? ends[ended] : right);
+    }
+    return least;
   }
 
   /**

@@ -2,7 +2,6 @@ package zygonox.core.recipe;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -37,6 +36,7 @@ import zygonox.core.work.Progress;
  */
 class BlendExactnessTest {
   @TempDir Path folder;
+  @TempDir Path results;
 
   private final Random random = new Random(7);
 
@@ -57,9 +57,7 @@ class BlendExactnessTest {
 
   private Raster blend(Recipe recipe, String memory, String name) throws Exception {
     FrameSet set = FrameFinder.find(List.of(folder), Progress.NONE, new Cancellation());
-    Path parent = folder.resolveSibling(folder.getFileName() + "-out");
-    Files.createDirectories(parent);
-    Path out = parent.resolve(name);
+    Path out = results.resolve(name);
     TestRecipes.blend(recipe, set, out, TestRecipes.room(memory));
     return PictureReader.readWhole(Frame.look(out));
   }
