@@ -6,12 +6,17 @@ import zygonox.core.raw.DevelopedRows;
 /** The light of a raw picture, developed as its rows are read. */
 final class DevelopedLight implements LightSource {
   private final PixelLayout layout;
+  private final long heldBytes;
   private final DevelopedSource.Decoder decoder;
   private DevelopedRows rows;
   private float[] row = new float[0];
 
-  DevelopedLight(PixelLayout layout, DevelopedSource.Decoder decoder) {
+  /**
+   * @param heldBytes what decoding takes at its peak
+   */
+  DevelopedLight(PixelLayout layout, long heldBytes, DevelopedSource.Decoder decoder) {
     this.layout = layout;
+    this.heldBytes = heldBytes;
     this.decoder = decoder;
   }
 
@@ -32,7 +37,7 @@ final class DevelopedLight implements LightSource {
 
   @Override
   public long heldBytes() {
-    return heldBytes(layout);
+    return heldBytes;
   }
 
   @Override

@@ -12,12 +12,17 @@ final class DevelopedSource implements PixelSource {
   }
 
   private final PixelLayout layout;
+  private final long heldBytes;
   private final Decoder decoder;
   private DevelopedRows rows;
   private float[] row = new float[0];
 
-  DevelopedSource(PixelLayout layout, Decoder decoder) {
+  /**
+   * @param heldBytes what decoding takes at its peak
+   */
+  DevelopedSource(PixelLayout layout, long heldBytes, Decoder decoder) {
     this.layout = layout;
+    this.heldBytes = heldBytes;
     this.decoder = decoder;
   }
 
@@ -33,7 +38,7 @@ final class DevelopedSource implements PixelSource {
 
   @Override
   public long heldBytes() {
-    return DevelopedLight.heldBytes(layout);
+    return heldBytes;
   }
 
   @Override

@@ -24,7 +24,7 @@ import zygonox.core.raw.MosaicStep;
  * A raw file of the Digital Negative specification 1.6: its mosaic or linear samples in strips or
  * tiles, plain or compressed as lossless JPEG, and what is needed to develop them.
  */
-final class DngStructure {
+final class DngStructure implements RawFile {
   private static final int DNG_VERSION = 50706;
   private static final int SUBFILE_TYPE = 254;
   private static final int WIDTH = 256;
@@ -237,14 +237,14 @@ final class DngStructure {
     return (int) Math.max(0, Math.min(most, Math.round(value)));
   }
 
-  /** The shape of the developed picture, before it is turned upright. */
-  PixelLayout layout() throws UnreadableFrame {
+  @Override
+  public PixelLayout layout() throws UnreadableFrame {
     int[] crop = crop();
     return PictureLimits.layout(file, crop[2], crop[3], 3, 16);
   }
 
-  /** Decodes the picture, for its rows to be developed. */
-  DevelopedRows decode(MosaicStep step) throws UnreadableFrame {
+  @Override
+  public DevelopedRows decode(MosaicStep step) throws UnreadableFrame {
     if (isMosaic()) {
       Mosaic mosaic = mosaic();
       step.repair(mosaic);
@@ -255,13 +255,13 @@ final class DngStructure {
     return linear(samples, crop(), colour());
   }
 
-  /** Whether colours are yet to be filled in. */
-  boolean isMosaic() {
+  @Override
+  public boolean isMosaic() {
     return !isLinear();
   }
 
-  /** Decodes a mosaic's counts. */
-  Mosaic mosaic() throws UnreadableFrame {
+  @Override
+  public Mosaic mosaic() throws UnreadableFrame {
     short[] samples = samples();
     linearize(samples);
     int[] crop = crop();
@@ -274,6 +274,11 @@ final class DngStructure {
       black[i] = black(crop[0] + (i & 1), crop[1] + (i >> 1), 0);
     }
     return new Mosaic(crop[2], crop[3], pattern().shifted(crop[0], crop[1]), cut, black, white(0));
+  }
+
+  @Override
+  public long heldBytes() throws UnreadableFrame {
+    return DevelopedLight.heldBytes(layout());
   }
 
   private DevelopedRows linear(short[] samples, int[] crop, CameraColour colour) {

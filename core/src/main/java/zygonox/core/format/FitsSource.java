@@ -43,7 +43,10 @@ final class FitsSource implements PixelSource {
     FitsSource stored = new FitsSource(file, structure, memory);
     return structure.mosaic().isEmpty()
         ? stored
-        : new DevelopedSource(structure.layout(), () -> stored.developed(MosaicStep.NONE));
+        : new DevelopedSource(
+            structure.layout(),
+            DevelopedLight.heldBytes(structure.layout()),
+            () -> stored.developed(MosaicStep.NONE));
   }
 
   /** Opens a picture's light: its values are light as they are. */
@@ -52,7 +55,10 @@ final class FitsSource implements PixelSource {
     FitsSource stored = new FitsSource(file, structure, memory);
     return structure.mosaic().isEmpty()
         ? step.light(stored.new Light())
-        : new DevelopedLight(structure.layout(), () -> stored.developed(step.mosaic()));
+        : new DevelopedLight(
+            structure.layout(),
+            DevelopedLight.heldBytes(structure.layout()),
+            () -> stored.developed(step.mosaic()));
   }
 
   /** Opens a mosaic's counts; its file is known to hold one. */

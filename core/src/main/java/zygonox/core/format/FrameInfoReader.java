@@ -60,8 +60,7 @@ final class FrameInfoReader {
         text(exposure, ExifDirectoryBase.TAG_BODY_SERIAL_NUMBER),
         text(exposure, ExifDirectoryBase.TAG_LENS_MODEL),
         ProfileReader.read(file, format),
-        // LibRaw turns its pictures upright itself.
-        format == PictureFormat.RAW ? 1 : orientation(body),
+        format == PictureFormat.RAW ? known.orientation() : orientation(body),
         credits(metadata, body));
   }
 

@@ -37,6 +37,20 @@ final class LibRaw {
 
     String libraw_strerror(int error);
 
+    int libraw_raw2image(Pointer raw);
+
+    void libraw_subtract_black(Pointer raw);
+
+    int libraw_adjust_sizes_info_only(Pointer raw);
+
+    int libraw_COLOR(Pointer raw, int row, int column);
+
+    int libraw_get_color_maximum(Pointer raw);
+
+    float libraw_get_pre_mul(Pointer raw, int index);
+
+    float libraw_get_rgb_cam(Pointer raw, int row, int column);
+
     int libraw_get_iwidth(Pointer raw);
 
     int libraw_get_iheight(Pointer raw);
@@ -100,11 +114,11 @@ final class LibRaw {
 
   /** Work on an open file. */
   @FunctionalInterface
-  private interface Work<T> {
+  interface Work<T> {
     T on(Functions functions, Pointer raw) throws UnreadableFrame;
   }
 
-  private static <T> T open(Path file, Work<T> work) throws UnreadableFrame {
+  static <T> T open(Path file, Work<T> work) throws UnreadableFrame {
     Functions functions =
         FUNCTIONS.orElseThrow(
             () -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.NEEDS_LIBRAW)));
@@ -117,24 +131,16 @@ final class LibRaw {
     }
   }
 
-  private static void check(Functions functions, Path file, int outcome) throws UnreadableFrame {
+  static void check(Functions functions, Path file, int outcome) throws UnreadableFrame {
     if (outcome != 0) {
       throw new UnreadableFrame(
           file, new ReadFault(ReadFault.Kind.DAMAGED, functions.libraw_strerror(outcome)));
     }
   }
 
-  /** The shape of the developed picture: 16-bit RGB, upright. */
-  static PixelLayout layout(Path file) throws UnreadableFrame {
-    return open(
-        file,
-        (functions, raw) ->
-            PictureLimits.layout(
-                file, functions.libraw_get_iwidth(raw), functions.libraw_get_iheight(raw), 3, 16));
-  }
-
   /** What the file says, as far as LibRaw knows; its time is left to the metadata. */
   static FrameInfo info(Path file) throws UnreadableFrame {
+    int orientation = MakerRaw.look(file).orientation();
     return open(
         file,
         (functions, raw) -> {
@@ -148,7 +154,7 @@ final class LibRaw {
               positive(other.getFloat(12)),
               Optional.of(model.strip()).filter(m -> !m.isEmpty()),
               Optional.empty(),
-              1);
+              orientation);
         });
   }
 
@@ -158,7 +164,7 @@ final class LibRaw {
         : OptionalDouble.empty();
   }
 
-  /** Develops: white balance as shot, sRGB, no brightening of its own. */
+  /** Develops: white balance as shot, sRGB, upright, no brightening of its own. */
   static Raster develop(Path file) throws UnreadableFrame {
     return open(
         file,

@@ -12,10 +12,16 @@ final class MosaicLight implements LightSource {
   }
 
   private final PixelLayout layout;
+  private final long heldBytes;
   private final Decoder decoder;
   private MosaicRows rows;
 
-  MosaicLight(PixelLayout colours, Decoder decoder) {
+  /**
+   * @param colours the shape of the picture that it could be developed into
+   * @param heldBytes what decoding takes at its peak
+   */
+  MosaicLight(PixelLayout colours, long heldBytes, Decoder decoder) {
+    this.heldBytes = heldBytes;
     this.layout = new PixelLayout(colours.width(), colours.height(), 1, colours.bits());
     this.decoder = decoder;
   }
@@ -32,7 +38,7 @@ final class MosaicLight implements LightSource {
 
   @Override
   public long heldBytes() {
-    return DevelopedLight.heldBytes(layout);
+    return heldBytes;
   }
 
   @Override

@@ -77,9 +77,8 @@ public final class PictureReader {
     return switch (format) {
       case JPEG -> JpegStructure.read(file);
       case PNG -> PngStructure.read(file);
-      case DNG -> raw(file).layout();
+      case DNG, RAW -> raw(file, format).layout();
       case FITS -> FitsStructure.read(file).layout();
-      case RAW -> LibRaw.layout(file);
       case TIFF -> {
         Optional<TiffStructure> structure = TiffStructure.read(file);
         if (structure.isPresent() && structure.get().isTruncated()) {
@@ -92,7 +91,18 @@ public final class PictureReader {
     };
   }
 
-  private static DngStructure raw(Path file) throws UnreadableFrame {
+  private static boolean isRaw(PictureFormat format) {
+    return format == PictureFormat.DNG || format == PictureFormat.RAW;
+  }
+
+  private static RawFile raw(PictureFile frame) throws UnreadableFrame {
+    return raw(frame.file(), frame.format());
+  }
+
+  private static RawFile raw(Path file, PictureFormat format) throws UnreadableFrame {
+    if (format == PictureFormat.RAW) {
+      return MakerRaw.look(file);
+    }
     try {
       return DngStructure.read(file)
           .orElseThrow(() -> new UnreadableFrame(file, ReadFault.of(ReadFault.Kind.DAMAGED)));
@@ -160,11 +170,9 @@ public final class PictureReader {
     if (frame.format() == PictureFormat.FITS) {
       return FitsSource.open(file, memory);
     }
-    if (frame.format() == PictureFormat.DNG) {
-      return new DevelopedSource(stored, () -> raw(file).decode(MosaicStep.NONE));
-    }
-    if (frame.format() == PictureFormat.RAW) {
-      return new WholeSource(stored, () -> LibRaw.develop(file));
+    if (isRaw(frame.format())) {
+      RawFile raw = raw(frame);
+      return new DevelopedSource(stored, raw.heldBytes(), () -> raw.decode(MosaicStep.NONE));
     }
     if (frame.format() == PictureFormat.TIFF) {
       Optional<TiffStructure> structure = TiffStructure.read(file);
@@ -242,11 +250,12 @@ public final class PictureReader {
       if (frame.format() == PictureFormat.FITS && channels == stored.channels()) {
         return FitsSource.light(frame.file(), memory, step);
       }
-      if (frame.format() == PictureFormat.DNG) {
-        DngStructure structure = raw(frame.file());
-        return structure.isMosaic()
-            ? new DevelopedLight(stored, () -> structure.decode(step.mosaic()))
-            : step.light(new DevelopedLight(stored, () -> structure.decode(MosaicStep.NONE)));
+      if (isRaw(frame.format())) {
+        RawFile raw = raw(frame);
+        long held = raw.heldBytes();
+        return raw.isMosaic()
+            ? new DevelopedLight(stored, held, () -> raw.decode(step.mosaic()))
+            : step.light(new DevelopedLight(stored, held, () -> raw.decode(MosaicStep.NONE)));
       }
       float[] table = memory.light(frame.info().colours().curve(), stored.bits());
       return step.light(new CurvedLight(openStored(frame, stored, memory), channels, table));
@@ -265,7 +274,7 @@ public final class PictureReader {
   /** Whether a frame's colours are yet to be filled in: what lies on its sensor can be had. */
   public static boolean isMosaic(PictureFile frame) throws UnreadableFrame {
     return switch (frame.format()) {
-      case DNG -> raw(frame.file()).isMosaic();
+      case DNG, RAW -> raw(frame).isMosaic();
       case FITS -> FitsStructure.read(frame.file()).mosaic().isPresent();
       default -> false;
     };
@@ -275,7 +284,13 @@ public final class PictureReader {
   public static Mosaic mosaic(PictureFile frame, DecodeMemory memory) throws UnreadableFrame {
     return frame.format() == PictureFormat.FITS
         ? FitsSource.mosaic(frame.file(), memory)
-        : raw(frame.file()).mosaic();
+        : raw(frame).mosaic();
+  }
+
+  private static long mosaicBytes(PictureFile frame) throws UnreadableFrame {
+    return frame.format() == PictureFormat.FITS
+        ? DevelopedLight.heldBytes(frame.layout())
+        : raw(frame).heldBytes();
   }
 
   /**
@@ -286,7 +301,10 @@ public final class PictureReader {
       throws UnreadableFrame {
     PixelLayout stored = onSensor(frame);
     return isMosaic(frame)
-        ? new MosaicLight(stored, () -> new MosaicRows(mosaic(frame, memory), MosaicStep.NONE))
+        ? new MosaicLight(
+            stored,
+            mosaicBytes(frame),
+            () -> new MosaicRows(mosaic(frame, memory), MosaicStep.NONE))
         : onSensor(frame, stored.channels(), memory, SensorStep.NONE);
   }
 
@@ -295,10 +313,12 @@ public final class PictureReader {
    *
    * @param step what is put right first
    */
-  public static LightSource grey(PictureFile frame, DecodeMemory memory, SensorStep step) {
+  public static LightSource grey(PictureFile frame, DecodeMemory memory, SensorStep step)
+      throws UnreadableFrame {
     MosaicLight light =
         new MosaicLight(
             onSensor(frame),
+            mosaicBytes(frame),
             () -> {
               Mosaic mosaic = mosaic(frame, memory);
               step.mosaic().repair(mosaic);

@@ -132,7 +132,7 @@ class QuickLookTest {
   @Test
   void libRawDevelopsLikeWeDo() throws Exception {
     assumeTrue(LibRaw.isPresent(), "the system has no LibRaw");
-    assertThat(LibRaw.layout(dng)).isEqualTo(new PixelLayout(WIDTH, HEIGHT, 3, 16));
+    assertThat(MakerRaw.look(dng).layout()).isEqualTo(new PixelLayout(WIDTH, HEIGHT, 3, 16));
     Raster theirs = LibRaw.develop(dng);
     Raster ours = PictureReader.readWhole(Frame.look(dng));
     for (double left : new double[] {0.05, 0.75}) {
