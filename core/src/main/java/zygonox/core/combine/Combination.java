@@ -175,7 +175,10 @@ public final class Combination<S extends RowSource> {
             job.contributions().size(),
             Workers.cores(),
             terms.memory);
-    engine = new OrderedBlend<>(job, lane, plan, quantizer, terms.scratchFolder)::run;
+    engine =
+        new OrderedBlend<>(
+                job, lane, plan, quantizer, terms.scratchFolder, coverage, terms.snapshot)
+            ::run;
   }
 
   /** What the hungriest of the frames holds while it is open. */

@@ -13,6 +13,8 @@ import zygonox.core.format.PictureSink;
 import zygonox.core.format.RowSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.Cancelled;
+import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workers;
 
 /**
@@ -35,15 +37,25 @@ final class OrderedBlend<S extends RowSource> {
   private final MemoryPlan plan;
   private final Quantizer quantizer;
   private final Path scratchFolder;
+  private final Snapshot snapshot;
+  private final Coverage[] known;
   private final Growing growing;
   private final AtomicLong lastPreview = new AtomicLong(System.nanoTime());
 
+  /**
+   * @param known which columns each frame covers
+   * @param snapshot names the blend, for what a killed run decoded
+   */
   OrderedBlend(
       BlendJob<S> job,
       Columns.Lane<S> lane,
       MemoryPlan plan,
       Quantizer quantizer,
-      Path scratchFolder) {
+      Path scratchFolder,
+      Coverage[] known,
+      Snapshot snapshot) {
+    this.known = known;
+    this.snapshot = snapshot;
     this.job = job;
     this.frames = job.contributions();
     this.layout = job.layout();
@@ -64,10 +76,20 @@ final class OrderedBlend<S extends RowSource> {
       if (cheap()) {
         combineReadable(workers, sink, result);
       } else {
-        int bytes = lane.keptBytes();
-        try (Scratch scratch = new Scratch(scratchFolder, layout, bytes, frames.size())) {
-          combine(workers, decoded(workers, scratch), true, sink, result);
-        }
+        throughScratch(workers, sink, result);
+      }
+    }
+  }
+
+  private void throughScratch(Workers workers, PictureSink sink, NoiseProbe.Picture result) {
+    int bytes = lane.keptBytes();
+    try (Scratch scratch = new Scratch(scratchFolder, snapshot, layout, bytes, frames.size())) {
+      try {
+        combine(workers, decoded(workers, scratch), true, sink, result);
+        scratch.remove();
+      } catch (WorkFailed | Cancelled e) {
+        scratch.remove();
+        throw e;
       }
     }
   }
@@ -117,30 +139,19 @@ final class OrderedBlend<S extends RowSource> {
   private List<Contribution<S>> decoded(Workers workers, Scratch scratch) {
     List<Contribution<S>> kept = new ArrayList<>();
     frames.forEach(f -> kept.add(null));
-    int stripRows = MemoryPlan.stripRows(layout);
     AtomicInteger done = new AtomicInteger();
     workers.forEach(
         frames.size(),
         (index, worker) -> {
-          Columns<S> strip = lane.columns(1, stripRows * layout.rowSamples(), 1);
-          ByteBuffer buffer = scratch.bufferFor(stripRows);
-          try (S source = frames.get(index).opener().open()) {
-            for (int row = 0; row < layout.height(); row += stripRows) {
-              job.cancellation().check();
-              int count = Math.min(stripRows, layout.height() - row);
-              strip.read(0, source, row, count);
-              job.look(index, row, count, strip.samples(0));
-              lane.keep(strip, scratch, index, row, count, buffer);
-            }
-            Coverage coverage = Coverage.of(source);
-            Path file = frames.get(index).frame().file();
-            Contribution<S> again =
-                new Contribution<>(
-                    frames.get(index).frame(),
-                    frames.get(index).weight(),
-                    () -> lane.kept(scratch, file, index, coverage));
+          Path file = frames.get(index).frame().file();
+          boolean there = scratch.holds(index);
+          Contribution.Opener<S> again = () -> lane.kept(scratch, file, index, known[index]);
+          try (S source = there ? again.open() : frames.get(index).opener().open()) {
+            decode(index, source, there ? null : scratch);
+            Contribution<S> contribution =
+                new Contribution<>(frames.get(index).frame(), frames.get(index).weight(), again);
             synchronized (kept) {
-              kept.set(index, again);
+              kept.set(index, contribution);
             }
           } catch (UnreadableFrame e) {
             job.drop(index, e);
@@ -148,6 +159,29 @@ final class OrderedBlend<S extends RowSource> {
           job.watcher().step(done.incrementAndGet(), 2 * frames.size());
         });
     return kept.stream().filter(Objects::nonNull).toList();
+  }
+
+  /**
+   * Goes through a frame from top to bottom.
+   *
+   * @param into where it is kept; null where it is already
+   */
+  private void decode(int index, S source, Scratch into) throws IOException, UnreadableFrame {
+    int stripRows = MemoryPlan.stripRows(layout);
+    Columns<S> strip = lane.columns(1, stripRows * layout.rowSamples(), 1);
+    ByteBuffer buffer = into == null ? null : into.bufferFor(stripRows);
+    for (int row = 0; row < layout.height(); row += stripRows) {
+      job.cancellation().check();
+      int count = Math.min(stripRows, layout.height() - row);
+      strip.read(0, source, row, count);
+      job.look(index, row, count, strip.samples(0));
+      if (into != null) {
+        lane.keep(strip, into, index, row, count, buffer);
+      }
+    }
+    if (into != null) {
+      into.done(index);
+    }
   }
 
   private void combine(

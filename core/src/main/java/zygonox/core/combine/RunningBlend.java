@@ -84,6 +84,7 @@ final class RunningBlend<S extends RowSource> {
   }
 
   void run(PictureSink sink, NoiseProbe.Picture result) throws IOException {
+    snapshot.sweep();
     try {
       runBands(sink, result);
       snapshot.remove();

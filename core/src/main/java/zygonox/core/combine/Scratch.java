@@ -4,9 +4,12 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
+import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.Arrays;
+import java.util.zip.CRC32C;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.ReadFault;
@@ -16,32 +19,45 @@ import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.DiskFault;
+import zygonox.core.work.LogFile;
 import zygonox.core.work.Temporary;
 import zygonox.core.work.WorkFailed;
 
 /**
  * Decoded frames on disk, so that rows of all of them can be read side by side although their files
- * only decode from top to bottom. Lies beside the output and goes when closed.
+ * only decode from top to bottom. Lies beside the output and goes when the blend is done; a run
+ * that was killed leaves it, and the next one of the same blend finds in it what was decoded.
  */
 final class Scratch implements AutoCloseable {
   private static final String NAME = "zygonox-scratch";
+
+  /** Stands beside a frame's checksum when it is whole. */
+  private static final long WHOLE = 1L << 32;
 
   private final Path file;
   private final FileChannel channel;
   private final PixelLayout layout;
   private final int sampleBytes;
+  private final CRC32C[] written;
 
   /**
+   * @param snapshot names the blend
    * @param sampleBytes 1 or 2 for stored samples, 4 for light
    * @throws WorkFailed when the disk has not the room, saying how much is needed
    */
-  Scratch(Path folder, PixelLayout layout, int sampleBytes, int frames) {
+  Scratch(Path folder, Snapshot snapshot, PixelLayout layout, int sampleBytes, int frames) {
     this.layout = layout;
     this.sampleBytes = sampleBytes;
+    this.written = new CRC32C[frames];
+    Arrays.setAll(written, i -> new CRC32C());
+    Unfinished own = snapshot.unfinished(folder, Unfinished.Kind.DECODED);
     long need = (long) layout.samples() * sampleBytes * frames;
     try {
+      own.sweepOthers();
+      Temporary.sweep(folder, NAME);
       long free = Files.getFileStore(folder).getUsableSpace();
-      if (free < need) {
+      long there = Files.exists(own.file()) ? Files.size(own.file()) : 0;
+      if (free + there < need) {
         throw new WorkFailed(
             Phrasebook.say(
                 "refused.blending-these-frames-needs-of",
@@ -49,19 +65,69 @@ final class Scratch implements AutoCloseable {
                 folder,
                 new ByteSize(free)));
       }
-      Temporary.sweep(folder, NAME);
-      file = Temporary.in(folder, NAME);
-      channel =
-          FileChannel.open(
-              file,
-              StandardOpenOption.CREATE_NEW,
-              StandardOpenOption.READ,
-              StandardOpenOption.WRITE,
-              StandardOpenOption.DELETE_ON_CLOSE);
+      FileChannel opened = open(own.file());
+      if (isMine(opened)) {
+        file = own.file();
+        channel = opened;
+      } else {
+        // Another run makes the same at this moment: each has its own.
+        opened.close();
+        file = Temporary.in(folder, NAME);
+        channel = open(file);
+      }
+      if (channel.size() != marksAt() + (long) Long.BYTES * frames) {
+        channel.truncate(0);
+        channel.write(ByteBuffer.allocate(Long.BYTES), marksAt() + Long.BYTES * (frames - 1L));
+      }
     } catch (IOException e) {
       throw new WorkFailed(
           Phrasebook.say("refused.no-scratch-file-can-be", folder, DiskFault.reason(e)), e);
     }
+  }
+
+  private static FileChannel open(Path file) throws IOException {
+    return FileChannel.open(
+        file, StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
+  }
+
+  private static boolean isMine(FileChannel channel) throws IOException {
+    try {
+      return channel.tryLock() != null;
+    } catch (OverlappingFileLockException e) {
+      return false;
+    }
+  }
+
+  /** After all frames stands a number for each: whether it is whole, and its checksum. */
+  private long marksAt() {
+    return position(written.length, 0);
+  }
+
+  /** Notes that all rows of a frame were written, from top to bottom. */
+  void done(int frame) throws IOException {
+    ByteBuffer mark = ByteBuffer.allocate(Long.BYTES);
+    mark.putLong(0, WHOLE | written[frame].getValue());
+    channel.write(mark, marksAt() + (long) Long.BYTES * frame);
+  }
+
+  /** Whether an earlier run left a frame, whole and as it wrote it. */
+  boolean holds(int frame) throws IOException {
+    ByteBuffer mark = ByteBuffer.allocate(Long.BYTES);
+    if (channel.read(mark, marksAt() + (long) Long.BYTES * frame) < Long.BYTES
+        || (mark.getLong(0) & WHOLE) == 0) {
+      return false;
+    }
+    CRC32C sum = new CRC32C();
+    ByteBuffer rows = bufferFor(Math.min(layout.height(), 64));
+    long end = position(frame + 1, 0);
+    for (long at = position(frame, 0); at < end; at += rows.limit()) {
+      rows.clear().limit((int) Math.min(rows.capacity(), end - at));
+      if (!fill(rows, at)) {
+        return false;
+      }
+      sum.update(rows);
+    }
+    return mark.getLong(0) == (WHOLE | sum.getValue());
   }
 
   /** Keeps rows of one frame. Different frames may be written by different threads. */
@@ -92,10 +158,25 @@ final class Scratch implements AutoCloseable {
   }
 
   private void put(int frame, int firstRow, ByteBuffer buffer) throws IOException {
+    written[frame].update(buffer.duplicate());
     long at = position(frame, firstRow);
     while (buffer.hasRemaining()) {
       at += channel.write(buffer, at);
     }
+  }
+
+  /** Fills a buffer and makes it ready to be read; false where the file ends before. */
+  private boolean fill(ByteBuffer buffer, long from) throws IOException {
+    long at = from;
+    while (buffer.hasRemaining()) {
+      int n = channel.read(buffer, at);
+      if (n < 0) {
+        return false;
+      }
+      at += n;
+    }
+    buffer.flip();
+    return true;
   }
 
   ByteBuffer bufferFor(int rows) {
@@ -151,18 +232,13 @@ final class Scratch implements AutoCloseable {
       }
       buffer.clear().limit(count).order(ByteOrder.nativeOrder());
       try {
-        long at = position(frame, firstRow);
-        while (buffer.hasRemaining()) {
-          int n = channel.read(buffer, at);
-          if (n < 0) {
-            throw new IOException(Phrasebook.say("refused.the-scratch-file-ends-too"));
-          }
-          at += n;
+        if (!fill(buffer, position(frame, firstRow))) {
+          throw new IOException(Phrasebook.say("refused.the-scratch-file-ends-too"));
         }
       } catch (IOException e) {
         throw new UnreadableFrame(original, ReadFault.Kind.DAMAGED, e);
       }
-      return buffer.flip();
+      return buffer;
     }
 
     @Override
@@ -206,13 +282,17 @@ final class Scratch implements AutoCloseable {
     }
   }
 
+  /** The blend is done, or will not be. */
+  void remove() {
+    Temporary.discard(file);
+  }
+
   @Override
   public void close() {
     try {
       channel.close();
-      Files.deleteIfExists(file);
     } catch (IOException e) {
-      throw new WorkFailed(Phrasebook.say("refused.the-scratch-file-could-not", file), e);
+      LogFile.note(file.toString(), e);
     }
   }
 }

@@ -5,7 +5,6 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -20,14 +19,13 @@ import zygonox.core.work.Temporary;
  * done, cancelled or failed, and when something else is made in its place.
  */
 public final class Snapshot {
-  private static final String ENDING = ".grown";
   private static final int KEY_BYTES = 64;
   private static final int CHUNK = 1 << 20;
 
   private final Path folder;
   private final String output;
-  private final Path file;
-  private final byte[] key;
+  private final String key;
+  private final Unfinished grown;
 
   /**
    * @param output the picture that is made
@@ -36,8 +34,17 @@ public final class Snapshot {
   public Snapshot(Path output, String key) {
     this.folder = output.toAbsolutePath().getParent();
     this.output = output.getFileName().toString();
-    this.file = folder.resolve("." + this.output + "." + key + ENDING);
-    this.key = Arrays.copyOf(key.getBytes(StandardCharsets.US_ASCII), KEY_BYTES);
+    this.key = key;
+    this.grown = unfinished(folder, Unfinished.Kind.GROWN);
+  }
+
+  /** A file that a killed run leaves for the next one of the same key. */
+  Unfinished unfinished(Path folder, Unfinished.Kind kind) {
+    return new Unfinished(folder, output, key, kind);
+  }
+
+  private byte[] keyBytes() {
+    return Arrays.copyOf(key.getBytes(StandardCharsets.US_ASCII), KEY_BYTES);
   }
 
   /** Numbers of one kind, in and out. */
@@ -123,14 +130,19 @@ public final class Snapshot {
     }
   }
 
+  /** Removes what runs of other recipes left. */
+  void sweep() {
+    grown.sweepOthers();
+  }
+
   /**
-   * Takes up what an earlier run left, where it was making the same; removes what others left.
+   * Takes up what an earlier run left, where it was making the same.
    *
    * @param added gets which frames are in it
    * @return whether there was any
    */
   boolean load(Accumulator<?> accumulator, int samples, boolean[] added) {
-    sweep();
+    Path file = grown.file();
     if (!Files.exists(file)) {
       return false;
     }
@@ -140,7 +152,7 @@ public final class Snapshot {
       head.flip();
       byte[] there = new byte[KEY_BYTES];
       head.get(there);
-      if (!Arrays.equals(there, key) || head.getInt() != samples) {
+      if (!Arrays.equals(there, keyBytes()) || head.getInt() != samples) {
         return false;
       }
       accumulator.keep(new ArrayFile(channel, true), samples);
@@ -157,52 +169,28 @@ public final class Snapshot {
 
   /** Keeps the blend as it is; where there is no room for it, it goes on without. */
   void write(Accumulator<?> accumulator, int samples, boolean[] added) {
-    Temporary.sweep(folder, output + ENDING);
-    Path temporary = Temporary.in(folder, output + ENDING);
+    Temporary.sweep(folder, output);
+    Path temporary = Temporary.in(folder, output);
     try {
       try (FileChannel channel =
           FileChannel.open(temporary, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
         ByteBuffer head = ByteBuffer.allocate(KEY_BYTES + Integer.BYTES + added.length);
-        head.put(key).putInt(samples);
+        head.put(keyBytes()).putInt(samples);
         for (boolean one : added) {
           head.put((byte) (one ? 1 : 0));
         }
         write(channel, head.flip());
         accumulator.keep(new ArrayFile(channel, false), samples);
       }
-      Files.move(temporary, file, StandardCopyOption.REPLACE_EXISTING);
+      Files.move(temporary, grown.file(), StandardCopyOption.REPLACE_EXISTING);
     } catch (IOException e) {
-      LogFile.note(file.toString(), e);
-      discard(temporary);
+      LogFile.note(grown.file().toString(), e);
+      Temporary.discard(temporary);
     }
   }
 
   /** The blend is done, or will not be. */
   void remove() {
-    discard(file);
-  }
-
-  /** Those of other recipes on the same output. */
-  private void sweep() {
-    try (DirectoryStream<Path> files =
-        Files.newDirectoryStream(folder, f -> isOther(f.getFileName().toString()))) {
-      files.forEach(Snapshot::discard);
-    } catch (IOException e) {
-      LogFile.note(folder.toString(), e);
-    }
-  }
-
-  private boolean isOther(String name) {
-    return name.startsWith("." + output + ".")
-        && name.endsWith(ENDING)
-        && !name.equals(file.getFileName().toString());
-  }
-
-  private static void discard(Path path) {
-    try {
-      Files.deleteIfExists(path);
-    } catch (IOException e) {
-      LogFile.note(path.toString(), e);
-    }
+    grown.remove();
   }
 }

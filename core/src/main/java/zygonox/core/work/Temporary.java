@@ -54,6 +54,15 @@ public final class Temporary {
     Files.deleteIfExists(path);
   }
 
+  /** Removes what is of no more use; where that fails, it is noted and in nobody's way. */
+  public static void discard(Path path) {
+    try {
+      remove(path);
+    } catch (IOException e) {
+      LogFile.note(path.toString(), e);
+    }
+  }
+
   private static String glob(String name) {
     return name.replaceAll("[\\\\*?\\[\\]{}]", "?");
   }
