@@ -25,7 +25,6 @@ import zygonox.core.recipe.LikeFrames;
 import zygonox.core.work.ContentKey;
 import zygonox.core.work.DiskFault;
 import zygonox.core.work.LogFile;
-import zygonox.core.work.Temporary;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workers;
@@ -105,6 +104,7 @@ public final class ClipMaker {
       write(
           out,
           ifPresent,
+          parts,
           target -> sink(target, out, size, about, parts),
           sink -> feed(timeline, shown, size, sink, rest, last));
     } finally {
@@ -153,13 +153,14 @@ public final class ClipMaker {
       Path target, Path as, PictureSize size, VideoSink.About about, ClipParts parts)
       throws IOException {
     return recipe.codec() == Codec.STILLS
-        ? new StillsSink(target, size, stills, recipe.quality())
+        ? new StillsSink(parts, size, stills, recipe.quality())
         : new VideoSink(target, as, recipe, size, about, parts);
   }
 
   /** Tells a clip of these frames from all others. */
   private String key(List<Frame> frames, PictureSize size, Timeline timeline) {
-    String how = "clip 1 " + ClipJson.write(recipe) + size + Arrays.hashCode(timeline.places());
+    String how =
+        "clip 1 " + ClipJson.write(recipe) + stills + size + Arrays.hashCode(timeline.places());
     try {
       return ContentKey.of(how, frames.stream().map(Frame::file).toList());
     } catch (IOException e) {
@@ -291,23 +292,15 @@ public final class ClipMaker {
     }
   }
 
-  private void write(Path out, WholeFile.IfPresent ifPresent, Opener opener, Feeder feeder) {
+  private void write(
+      Path out, WholeFile.IfPresent ifPresent, ClipParts parts, Opener opener, Feeder feeder) {
     if (recipe.codec() != Codec.STILLS) {
       WholeFile.write(out, ifPresent, temporary -> into(temporary, opener, feeder));
       return;
     }
-    Path folder = out.toAbsolutePath().getParent();
-    String name = out.getFileName().toString();
-    Temporary.sweep(folder, name);
-    Path temporary = Temporary.in(folder, name);
     try {
-      try {
-        Files.createDirectory(temporary);
-        into(temporary, opener, feeder);
-        moveStills(temporary, out);
-      } finally {
-        Temporary.remove(temporary);
-      }
+      into(parts.folder(), opener, feeder);
+      moveStills(parts.folder(), out);
     } catch (IOException e) {
       throw new WorkFailed(
           Phrasebook.say("refused.could-not-be-written-nothing", out, DiskFault.reason(e)), e);

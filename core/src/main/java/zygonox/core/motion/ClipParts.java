@@ -11,17 +11,20 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import zygonox.core.work.LogFile;
 import zygonox.core.work.Temporary;
 import zygonox.core.work.WholeFile;
 
 /**
- * Stretches of a half-made clip on disk, beside its output. A run that was killed goes on from them
- * when it is run again; they are gone when the clip is done, cancelled or failed, and when
- * something else is made in its place.
+ * Stretches or pictures of a half-made clip on disk, beside its output. A run that was killed goes
+ * on from them when it is run again; they are gone when the clip is done, cancelled or failed, and
+ * when something else is made in its place.
  */
 final class ClipParts {
-  private static final String ENDING = ".stretches";
+  private static final String ENDING = ".begun";
 
   /** A stretch with more packets than this is none. */
   private static final int MOST_PACKETS = 1 << 20;
@@ -44,7 +47,7 @@ final class ClipParts {
   void sweep() {
     try (DirectoryStream<Path> others =
         Files.newDirectoryStream(folder, f -> isOther(f.getFileName().toString()))) {
-      others.forEach(ClipParts::discard);
+      others.forEach(Temporary::discard);
     } catch (IOException e) {
       LogFile.note(folder.toString(), e);
     }
@@ -58,6 +61,31 @@ final class ClipParts {
 
   private Path file(int part) {
     return own.resolve("%05d".formatted(part));
+  }
+
+  /**
+   * The folder that numbered pictures are made in, to become the clip's own when it is done.
+   *
+   * @return how many pictures of it are made already; the last one that is there is made again
+   */
+  int pictures(StillFormat format) throws IOException {
+    Files.createDirectories(own);
+    int begun = 0;
+    while (Files.exists(own.resolve(format.name(begun + 1)))) {
+      begun++;
+    }
+    int kept = Math.max(0, begun - 1);
+    Set<String> names =
+        IntStream.rangeClosed(1, kept).mapToObj(format::name).collect(Collectors.toSet());
+    try (DirectoryStream<Path> others =
+        Files.newDirectoryStream(own, f -> !names.contains(f.getFileName().toString()))) {
+      others.forEach(Temporary::discard);
+    }
+    return kept;
+  }
+
+  Path folder() {
+    return own;
   }
 
   /** What was kept of a stretch; empty where it is not there, or not whole. */
@@ -117,17 +145,6 @@ final class ClipParts {
 
   /** The clip is done, or will not be. */
   void remove() {
-    discard(own);
-  }
-
-  private static void discard(Path path) {
-    if (!Files.exists(path)) {
-      return;
-    }
-    try {
-      Temporary.remove(path);
-    } catch (IOException e) {
-      LogFile.note(path.toString(), e);
-    }
+    Temporary.discard(own);
   }
 }

@@ -29,8 +29,13 @@ public enum StillFormat {
     return depth;
   }
 
-  String ending() {
-    return ending;
+  /**
+   * The file of one picture.
+   *
+   * @param number counted from 1
+   */
+  String name(int number) {
+    return "%06d.%s".formatted(number, ending);
   }
 
   /** As it is typed. */

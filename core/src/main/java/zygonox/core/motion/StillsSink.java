@@ -15,13 +15,17 @@ final class StillsSink implements ClipSink {
   private final PictureSize size;
   private final StillFormat format;
   private final JpegQuality quality;
-  private int next = 1;
+  private final int begun;
+  private int next;
 
   /**
-   * @param folder an empty one
+   * @param parts has the folder they are written into, and what an earlier run left there
    */
-  StillsSink(Path folder, PictureSize size, StillFormat format, int quality) {
-    this.folder = folder;
+  StillsSink(ClipParts parts, PictureSize size, StillFormat format, int quality)
+      throws IOException {
+    this.begun = parts.pictures(format);
+    this.next = begun + 1;
+    this.folder = parts.folder();
     this.size = size;
     this.format = format;
     this.quality = new JpegQuality(quality, true);
@@ -38,6 +42,11 @@ final class StillsSink implements ClipSink {
   }
 
   @Override
+  public long begun() {
+    return begun;
+  }
+
+  @Override
   public void picture(short[] rgb) {
     OutputFormat as = format.format();
     Depth depth = format.depth();
@@ -45,9 +54,8 @@ final class StillsSink implements ClipSink {
     PictureHeader header =
         new PictureHeader(
             size.width(), size.height(), 3, depth, FrameInfo.UNKNOWN, quality, () -> "");
-    String name = String.format("%06d.%s", next++, format.ending());
     as.write(
-        folder.resolve(name),
+        folder.resolve(format.name(next++)),
         WholeFile.IfPresent.REPLACE,
         header,
         sink -> sink.rows(0, size.height(), rows));

@@ -323,12 +323,45 @@ class ClipMakerTest {
       for (String part : List.of("00000", "00001")) {
         Files.copy(saved.resolve(part), left.resolve(part));
       }
-      Path stale = Files.createDirectory(folder.resolve("." + name + ".other.stretches"));
+      Path stale = Files.createDirectory(folder.resolve("." + name + ".other.begun"));
       ClipResult again = maker.make(set, out, WholeFile.IfPresent.REFUSE, room(Progress.NONE));
       assertThat(again.pictures()).isEqualTo(FRAMES);
       assertThat(pictures(out)).isEqualTo(whole);
       assertThat(parts(out)).isEmpty();
       assertThat(stale).doesNotExist();
+    }
+  }
+
+  @Test
+  void numberedPicturesThatWereBegunAreTakenAsTheyAre() throws Exception {
+    Path out = folder.resolve("numbered");
+    Path saved = Files.createDirectory(folder.resolve("saved-numbered"));
+    FrameSet set = FrameFinder.find(List.of(frames), Progress.NONE, new Cancellation());
+    ClipMaker maker = new ClipMaker(recipe("4", out, true), StillFormat.PNG);
+    Progress spy = (done, total) -> copyParts(out, saved);
+    maker.make(set, out, WholeFile.IfPresent.REFUSE, room(spy));
+    assertThat(parts(out)).isEmpty();
+    List<Path> whole = inOrder(out);
+    assertThat(whole).hasSize(FRAMES);
+    short[] fifth = PictureReader.readWhole(Frame.look(whole.get(4))).samples();
+    // A run that was killed left five, of which the last may be half written, and a file of its
+    // own.
+    Path left = Files.createDirectory(folder.resolve(Files.readString(saved.resolve("name"))));
+    for (int i = 0; i < 5; i++) {
+      Files.copy(whole.get(0), left.resolve(whole.get(i).getFileName()));
+    }
+    Files.writeString(left.resolve(".000006.png.1-x.part"), "half");
+    maker.make(set, out, WholeFile.IfPresent.REPLACE, room(Progress.NONE));
+    List<Path> again = inOrder(out);
+    assertThat(again).hasSize(FRAMES);
+    assertThat(again.get(3)).hasSameBinaryContentAs(again.get(0));
+    assertThat(PictureReader.readWhole(Frame.look(again.get(4))).samples()).isEqualTo(fifth);
+    assertThat(parts(out)).isEmpty();
+  }
+
+  private static List<Path> inOrder(Path of) throws IOException {
+    try (Stream<Path> files = Files.list(of)) {
+      return files.sorted().toList();
     }
   }
 
@@ -381,7 +414,7 @@ class ClipMakerTest {
     assertThat(back.shown()).isEqualTo(3);
     assertThat(back.data()).containsExactly(1, 2, 3);
     assertThat(new ClipParts(out, "other").read(0)).isEmpty();
-    Path file = folder.resolve(".parts.webm.key.stretches").resolve("00000");
+    Path file = folder.resolve(".parts.webm.key.begun").resolve("00000");
     byte[] stored = Files.readAllBytes(file);
     Files.write(file, Arrays.copyOf(stored, stored.length - 1));
     assertThat(parts.read(0)).isEmpty();
