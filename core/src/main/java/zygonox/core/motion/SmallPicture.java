@@ -1,5 +1,6 @@
 package zygonox.core.motion;
 
+import java.util.Optional;
 import zygonox.core.format.QuickLook;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
@@ -23,11 +24,19 @@ public record SmallPicture(int width, int height, byte[] rgb) {
    * @param count how many there will be
    */
   public static SmallPicture of(Frame frame, int count) throws UnreadableFrame {
-    Raster raster =
-        frame
-            .info()
-            .colours()
-            .shown(QuickLook.of(frame, count <= FEW ? LARGER_SIDE : SMALLER_SIDE));
+    int side = count <= FEW ? LARGER_SIDE : SMALLER_SIDE;
+    SmallPictureStore store = SmallPictureStore.usual();
+    Optional<SmallPicture> known = store.of(frame.file(), side);
+    if (known.isPresent()) {
+      return known.get();
+    }
+    SmallPicture made = made(frame, side);
+    store.keep(frame.file(), side, made);
+    return made;
+  }
+
+  private static SmallPicture made(Frame frame, int side) throws UnreadableFrame {
+    Raster raster = frame.info().colours().shown(QuickLook.of(frame, side));
     byte[] rgb = new byte[raster.samples().length];
     for (int i = 0; i < rgb.length; i++) {
       rgb[i] = (byte) raster.samples()[i];

@@ -20,11 +20,14 @@ import zygonox.desktop.theme.Palette;
  * happened meanwhile by name.
  */
 final class FrameTicks {
-  private static final double BLOCKS = 36;
-  private static final double TICK = 20;
+  static final double BLOCKS = 36;
+  static final double TICK = 20;
   private static final double STANDING_OUT = 28;
   private static final double STUMP = 6;
   private static final double CHOSEN = 34;
+
+  /** A stroke across the tick of a frame in which something was found. */
+  private static final double ACROSS = 4;
 
   private final OpenNight open;
   private final ToDoubleFunction<Instant> placeOf;
@@ -48,6 +51,11 @@ final class FrameTicks {
     for (Instant due : open.missingProperty().get()) {
       double x = placeOf.applyAsDouble(due);
       g.strokeOval(x - 1.5, base - 4, 3, 3);
+    }
+    g.setLineWidth(1.8);
+    for (Instant found : open.marksProperty().get()) {
+      double x = placeOf.applyAsDouble(found);
+      g.strokeLine(x - ACROSS, base - TICK + ACROSS, x + ACROSS, base - TICK - ACROSS);
     }
     drawNotes(g, palette, base);
     g.setStroke(palette.mark());

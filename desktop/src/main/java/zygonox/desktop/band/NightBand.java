@@ -34,6 +34,7 @@ import zygonox.core.sky.SkyBody;
 import zygonox.core.sky.Sun;
 import zygonox.core.sky.Twilight;
 import zygonox.core.words.Words;
+import zygonox.desktop.stage.BandCurve;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.theme.Palette;
 import zygonox.desktop.theme.Theme;
@@ -95,6 +96,8 @@ public final class NightBand extends Region {
     open.judgementsProperty().subscribe(j -> requestLayout());
     open.decisionsProperty().subscribe(o -> requestLayout());
     open.notesProperty().subscribe(n -> requestLayout());
+    open.curveProperty().subscribe(c -> requestLayout());
+    open.marksProperty().subscribe(m -> requestLayout());
     open.missingProperty().subscribe(m -> requestLayout());
     open.programIndexProperty().subscribe(i -> requestLayout());
     open.timeProperty().subscribe(t -> requestLayout());
@@ -206,13 +209,21 @@ public final class NightBand extends Region {
     drawTwilight(g, palette, bottom);
     drawHours(g, palette, night, bottom);
     drawDark(g, palette);
-    g.setStroke(theme.get() == Theme.PAPER ? palette.day() : palette.faint());
-    drawCurve(g, palette, bottom, Sample::moonDeg, moonName);
-    g.setStroke(theme.get() == Theme.PAPER ? palette.onMark() : palette.mark());
-    drawCurve(g, palette, bottom, Sample::targetDeg, night.assumptions().target());
+    // While light is worked on the sky's curves would only be in its way.
+    BandCurve light = open.curveProperty().get();
+    if (light == null) {
+      g.setStroke(theme.get() == Theme.PAPER ? palette.day() : palette.faint());
+      drawCurve(g, palette, bottom, Sample::moonDeg, moonName);
+      g.setStroke(theme.get() == Theme.PAPER ? palette.onMark() : palette.mark());
+      drawCurve(g, palette, bottom, Sample::targetDeg, night.assumptions().target());
+    }
     drawTime(g, palette, bottom);
     drawPrograms(g, palette, night, bottom);
     ticks().draw(g, palette, bottom);
+    if (light != null) {
+      new LightLine(light, this::placeOf, bottom - FrameTicks.BLOCKS - FrameTicks.TICK - 4)
+          .draw(g, palette, ink());
+    }
     drawPointer(g, palette, night, bottom);
   }
 
@@ -386,10 +397,12 @@ public final class NightBand extends Region {
   }
 
   private FrameTicks ticks() {
-    return new FrameTicks(
-        open,
-        this::placeOf,
-        theme.get() == Theme.PAPER ? theme.get().palette().ground() : theme.get().palette().ink());
+    return new FrameTicks(open, this::placeOf, ink());
+  }
+
+  private Color ink() {
+    Palette palette = theme.get().palette();
+    return theme.get() == Theme.PAPER ? palette.ground() : palette.ink();
   }
 
   private void drawPointer(GraphicsContext g, Palette palette, Night night, double bottom) {

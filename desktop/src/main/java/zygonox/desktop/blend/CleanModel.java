@@ -1,6 +1,7 @@
 package zygonox.desktop.blend;
 
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -178,6 +179,16 @@ final class CleanModel {
     return row.was().stray() == Stray.LINE
         ? Words.say("clean.row", when, told, Math.round(line.length()))
         : Words.say("clean.light-row", when, told, Math.round(line.length() + line.width()));
+  }
+
+  /** When the frames were taken that lines are in. */
+  List<Instant> moments(List<Row> rows) {
+    FrameSet set = night.framesProperty().get();
+    return rows.stream()
+        .flatMap(r -> frame(r.was().file()).stream())
+        .distinct()
+        .flatMap(f -> set.takenAt(f).stream())
+        .toList();
   }
 
   /** The frame a line is in, where it is there still. */

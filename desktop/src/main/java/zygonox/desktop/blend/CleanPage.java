@@ -159,6 +159,7 @@ final class CleanPage implements Page {
     int before = list.getSelectionModel().getSelectedIndex();
     List<Row> rows = model.rows();
     list.getItems().setAll(rows);
+    workplace.night().marksProperty().set(model.moments(rows));
     if (!rows.isEmpty()) {
       list.getSelectionModel().select(Math.max(0, Math.min(before, rows.size() - 1)));
     }
@@ -276,5 +277,6 @@ final class CleanPage implements Page {
     workplace.picture().markedProperty().set(null);
     workplace.picture().outlineChosenProperty().set(i -> {});
     workplace.picture().outlinesProperty().set(List.of());
+    workplace.night().marksProperty().set(List.of());
   }
 }

@@ -42,8 +42,8 @@ import zygonox.desktop.theme.Theme;
 
 /** The clip as a sentence, its light as a curve, and its pictures, played. */
 final class ClipPage implements Page {
-  /** Pictures that come first, one of so many: a rough clip plays after a moment. */
-  private static final int ROUGH = 12;
+  /** So many pictures come first, spread over the clip: it plays, roughly, after a moment. */
+  private static final int ROUGH = 24;
 
   private static final double NANOS = 1e9;
 
@@ -277,7 +277,7 @@ final class ClipPage implements Page {
     }
   }
 
-  /** Small pictures of every so many frames first, then the light, then the other pictures. */
+  /** Small pictures of a few frames first, then the light, then the other pictures. */
   private void gather() {
     List<Frame> of = model.frames();
     gathered = of;
@@ -307,12 +307,13 @@ final class ClipPage implements Page {
   }
 
   private void pictures(List<Frame> of, boolean rough, Cancellation cancellation) {
+    int step = (of.size() + ROUGH - 1) / ROUGH;
     try (Workers crew = Workers.perCore()) {
       crew.forEach(
           of.size(),
           (i, worker) -> {
             cancellation.check();
-            if (rough != (i % ROUGH == 0)) {
+            if (rough != (i % step == 0)) {
               return;
             }
             try {

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -38,6 +39,7 @@ import zygonox.core.words.MotionWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.LogFile;
 import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.stage.BandCurve;
 import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
 
@@ -332,6 +334,29 @@ public final class MotionModel {
                         recipe.view().steady() ? steady.orElse(Steady.AS_SHOT) : Steady.AS_SHOT))
             .orElse(null);
     course.set(now);
+  }
+
+  /** How bright the frames are along the night; empty until that is measured. */
+  Optional<BandCurve> onBand() {
+    LightCourse now = course.get();
+    if (now == null || light.isEmpty()) {
+      return Optional.empty();
+    }
+    FrameSet set = night.framesProperty().get();
+    List<Frame> measured = light.get().frames();
+    List<Integer> timed =
+        IntStream.range(0, measured.size())
+            .filter(i -> set.takenAt(measured.get(i)).isPresent())
+            .boxed()
+            .toList();
+    return Optional.of(
+        new BandCurve(
+            timed.stream().map(i -> set.takenAt(measured.get(i)).orElseThrow()).toList(),
+            timed.stream().map(i -> now.shot()[i]).toList(),
+            timed.stream().map(i -> now.shown()[i]).toList(),
+            now.steps().stream()
+                .flatMap(s -> set.takenAt(measured.get(s.after() + 1)).stream())
+                .toList()));
   }
 
   /** Which frames its pictures show; where that would be too many, a picture for each frame. */

@@ -39,6 +39,8 @@ public final class OpenNight {
   private final ObjectProperty<Map<Path, Judgement>> judgements =
       new SimpleObjectProperty<>(Map.of());
   private final ObjectProperty<List<BandNote>> notes = new SimpleObjectProperty<>(List.of());
+  private final ObjectProperty<BandCurve> curve = new SimpleObjectProperty<>();
+  private final ObjectProperty<List<Instant>> marks = new SimpleObjectProperty<>(List.of());
   private final ObjectProperty<List<Instant>> missing = new SimpleObjectProperty<>(List.of());
   private final ObjectProperty<Decisions> decisions = new SimpleObjectProperty<>(Decisions.NONE);
   private final ObservableList<Instant> arriving = FXCollections.observableArrayList();
@@ -236,6 +238,16 @@ public final class OpenNight {
   /** What happened while the frames were shot. */
   public ObjectProperty<List<BandNote>> notesProperty() {
     return notes;
+  }
+
+  /** How bright frames are, while that is worked on; null else. */
+  public ObjectProperty<BandCurve> curveProperty() {
+    return curve;
+  }
+
+  /** Frames in which something was found that is decided on now. */
+  public ObjectProperty<List<Instant>> marksProperty() {
+    return marks;
   }
 
   /** When shots of the programs were due of which no frame is there. */

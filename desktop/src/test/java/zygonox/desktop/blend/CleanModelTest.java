@@ -99,6 +99,7 @@ class CleanModelTest {
   void eachLineIsToldAndTurnedAround() {
     bothFound();
     List<Row> rows = model.rows();
+    assertThat(model.moments(rows)).hasSize(2).isSorted();
     assertThat(model.text(rows.get(0)))
         .isEqualTo("20:43  star-trails-0004.jpg: taken out, 316 px long");
     assertThat(model.text(rows.get(1))).contains("stays, a meteor by its looks");

@@ -12,6 +12,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.motion.ClipLight;
 import zygonox.core.motion.Codec;
@@ -29,6 +30,7 @@ import zygonox.core.work.WholeFile;
 import zygonox.core.work.Workroom;
 import zygonox.desktop.sentence.Part;
 import zygonox.desktop.sentence.Setting;
+import zygonox.desktop.stage.BandCurve;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.TestNight;
 
@@ -94,6 +96,26 @@ class MotionModelTest {
     assertThat(sentence()).contains("save it as numbered pictures");
     model.edit(model.recipe().withQuality(90));
     assertThat(sentence()).contains("numbered pictures at a quality of 90, and");
+  }
+
+  @Test
+  void theBandHasTheLightOnceItIsMeasured() {
+    load();
+    assertThat(model.onBand()).isEmpty();
+    measure();
+    BandCurve curve = model.onBand().orElseThrow();
+    FrameSet set = night.framesProperty().get();
+    assertThat(curve.times())
+        .isSorted()
+        .containsExactlyElementsOf(
+            model.frames().stream().map(f -> set.takenAt(f).orElseThrow()).toList());
+    double[] shot = model.courseProperty().get().shot();
+    double[] shown = model.courseProperty().get().shown();
+    for (int i = 0; i < shot.length; i++) {
+      assertThat(curve.shot().get(i)).isEqualTo(shot[i]);
+      assertThat(curve.shown().get(i)).isEqualTo(shown[i]);
+    }
+    assertThat(curve.steps()).isEmpty();
   }
 
   @Test
