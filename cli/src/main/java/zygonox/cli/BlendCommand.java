@@ -74,6 +74,12 @@ final class BlendCommand implements Callable<Integer> {
   @Option(names = "--run", paramLabel = "N")
   private Integer run;
 
+  @Option(names = "--position", paramLabel = "N")
+  private Integer position;
+
+  @Option(names = "--each-position")
+  private boolean eachPosition;
+
   @Option(names = "--kind", paramLabel = "KIND")
   private String kind;
 
@@ -201,7 +207,9 @@ final class BlendCommand implements Callable<Integer> {
   public Integer call() {
     WholeFile.IfPresent ifPresent =
         overwrite ? WholeFile.IfPresent.REPLACE : WholeFile.IfPresent.REFUSE;
-    WholeFile.checkPlace(out, ifPresent);
+    if (!eachPosition) {
+      WholeFile.checkPlace(out, ifPresent);
+    }
     if (saveRecipe != null) {
       WholeFile.checkPlace(saveRecipe, ifPresent);
     }
@@ -212,35 +220,79 @@ final class BlendCommand implements Callable<Integer> {
             Progress.NONE,
             new Cancellation());
     Recipe asked = asked();
-    FrameSet found =
-        FrameFinder.find(asked.selection().paths(), Progress.NONE, room.cancellation());
+    FrameSet found = found(asked.selection().paths(), room);
+    Recipe recipe = asked.withSelection(inTime(asked.selection(), found)).checked();
+    if (eachPosition) {
+      blendEach(recipe, found, ifPresent, room);
+    } else {
+      Answer one = blend(recipe, found, out, Optional.ofNullable(coverage), ifPresent, room);
+      output.answer(one.json(), one.lines());
+    }
+    if (saveRecipe != null) {
+      RecipeFile.write(recipe, saveRecipe, ifPresent);
+    }
+    return 0;
+  }
+
+  private static FrameSet found(List<Path> paths, Workroom room) {
+    FrameSet found = FrameFinder.find(paths, Progress.NONE, room.cancellation());
     for (FrameSet.Unreadable bad : found.unreadable()) {
       if (bad.named() && found.frames().isEmpty()) {
         throw new WorkFailed(bad.file() + ": " + Words.fault(bad.fault()));
       }
     }
     if (found.frames().isEmpty() && found.unreadable().isEmpty()) {
-      String where =
-          asked.selection().paths().stream().map(Path::toString).collect(Collectors.joining(", "));
+      String where = paths.stream().map(Path::toString).collect(Collectors.joining(", "));
       throw new WorkFailed(Words.say("shell.nothing-to-blend", where));
     }
-    Recipe recipe = asked.withSelection(inTime(asked.selection(), found)).checked();
-    FrameSet set = recipe.selection().choose(found);
-    BlendResult result =
-        new Blender(recipe)
-            .blend(
-                set,
-                new Destination(out, ifPresent, Optional.ofNullable(coverage)),
-                watcher(),
-                room);
-    if (saveRecipe != null) {
-      RecipeFile.write(recipe, saveRecipe, ifPresent);
-    }
-    answer(set, result);
-    return 0;
+    return found;
   }
 
-  private void answer(FrameSet set, BlendResult result) {
+  /** A picture for each position of the head, with its number in its name. */
+  private void blendEach(
+      Recipe recipe, FrameSet found, WholeFile.IfPresent ifPresent, Workroom room) {
+    if (position != null || coverage != null) {
+      String option = position != null ? "position" : "coverage";
+      throw InvalidInput.about(option, Words.say("shell.not-for-each-position"));
+    }
+    int count = recipe.selection().positions(found);
+    List<Path> pictures = new ArrayList<>();
+    for (int p = 1; p <= count; p++) {
+      pictures.add(numbered(out, p));
+      WholeFile.checkPlace(pictures.get(p - 1), ifPresent);
+    }
+    ObjectNode answer = Output.object();
+    ArrayNode positions = answer.putArray("positions");
+    List<String> lines = new ArrayList<>();
+    for (int p = 1; p <= count; p++) {
+      Recipe one = recipe.withSelection(recipe.selection().withPosition(OptionalInt.of(p)));
+      Path picture = pictures.get(p - 1);
+      Answer made = blend(one, found, picture, Optional.empty(), ifPresent, room);
+      positions.add(made.json().put("out", picture.toString()));
+      lines.addAll(made.lines());
+    }
+    output.answer(answer, lines);
+  }
+
+  private static Path numbered(Path picture, int number) {
+    String name = picture.getFileName().toString();
+    int ending = name.lastIndexOf('.');
+    String stem = ending < 0 ? name : name.substring(0, ending);
+    return picture.resolveSibling(stem + "-" + number + name.substring(stem.length()));
+  }
+
+  private record Answer(ObjectNode json, List<String> lines) {}
+
+  private Answer blend(
+      Recipe recipe,
+      FrameSet found,
+      Path picture,
+      Optional<Path> counts,
+      WholeFile.IfPresent ifPresent,
+      Workroom room) {
+    FrameSet set = recipe.selection().choose(found);
+    Destination to = new Destination(picture, ifPresent, counts);
+    BlendResult result = new Blender(recipe).blend(set, to, watcher(), room);
     ObjectNode answer = json(result);
     ArrayNode told = answer.putArray("warnings");
     List<String> lines = lines(result);
@@ -249,10 +301,10 @@ final class BlendCommand implements Callable<Integer> {
       told.addObject().put("code", warning.term()).put("text", text);
       lines.add(Words.say("weight.WARNS") + ": " + text);
     }
-    Path folder = out.toAbsolutePath().getParent();
+    Path folder = picture.toAbsolutePath().getParent();
     answer.put("sentence", RecipeWords.sentence(result.recipe(), OptionalInt.of(result.used())));
-    answer.put("command", RecipeWords.command(result.recipe(), folder, out));
-    output.answer(answer, lines);
+    answer.put("command", RecipeWords.command(result.recipe(), folder, picture));
+    return new Answer(answer, lines);
   }
 
   private Optional<Path> scratchFolder() {
@@ -371,14 +423,14 @@ final class BlendCommand implements Callable<Integer> {
   }
 
   private Selection selection(Selection given, List<Path> paths) {
-    return new Selection(
-        paths.isEmpty() ? given.paths() : paths,
-        run == null ? given.run() : OptionalInt.of(run),
-        kind == null ? given.kind() : Optional.of(Typed.choice("--kind", kind, FrameKind.class)),
-        given.from(),
-        given.to(),
-        every == null ? given.every() : every,
-        drop == null ? given.drop() : drop);
+    Selection chosen = paths.isEmpty() ? given : given.withPaths(paths);
+    chosen = run == null ? chosen : chosen.withRun(OptionalInt.of(run));
+    chosen = position == null ? chosen : chosen.withPosition(OptionalInt.of(position));
+    if (kind != null) {
+      chosen = chosen.withKind(Optional.of(Typed.choice("--kind", kind, FrameKind.class)));
+    }
+    chosen = every == null ? chosen : chosen.withEvery(every);
+    return drop == null ? chosen : chosen.withDrop(drop);
   }
 
   private static Optional<BlendMethod> method(String text) {
@@ -391,14 +443,11 @@ final class BlendCommand implements Callable<Integer> {
   }
 
   private Selection inTime(Selection given, FrameSet found) {
-    return new Selection(
-        given.paths(),
-        given.run(),
-        given.kind(),
-        from == null ? given.from() : Optional.of(Times.inNight("from", from, found)),
-        to == null ? given.to() : Optional.of(Times.inNight("to", to, found)),
-        given.every(),
-        given.drop());
+    Selection chosen = given;
+    if (from != null) {
+      chosen = chosen.withFrom(Optional.of(Times.inNight("from", from, found)));
+    }
+    return to == null ? chosen : chosen.withTo(Optional.of(Times.inNight("to", to, found)));
   }
 
   private BlendWatcher watcher() {

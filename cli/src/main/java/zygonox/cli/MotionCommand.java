@@ -5,7 +5,6 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -192,14 +191,9 @@ final class MotionCommand implements Callable<Integer> {
   }
 
   private Selection selection(FrameSet found) {
-    return new Selection(
-        paths,
-        OptionalInt.empty(),
-        Optional.empty(),
-        Optional.ofNullable(from).map(t -> Times.inNight("from", t, found)),
-        Optional.ofNullable(to).map(t -> Times.inNight("to", t, found)),
-        1,
-        List.of());
+    return Selection.of(paths)
+        .withFrom(Optional.ofNullable(from).map(t -> Times.inNight("from", t, found)))
+        .withTo(Optional.ofNullable(to).map(t -> Times.inNight("to", t, found)));
   }
 
   private static ObjectNode json(ClipResult done) {

@@ -49,6 +49,42 @@ class FrameOptionsTest {
   }
 
   @Test
+  void eachPositionOfATurnedHeadIsAPictureOfItsOwn() throws Exception {
+    String night = Path.of("..", "demo", "panorama", "night.json").toString();
+    String frames = folder.resolve("frames").toString();
+    CommandLineRun.done(
+        "rehearse", night, "--out", frames, "--format", "jpeg", "--size", "300x200");
+    String out = folder.resolve("sky.png").toString();
+    JsonNode json =
+        CommandLineRun.done("blend", "mean", frames, "--each-position", "--out", out, "--json")
+            .json();
+    assertThat(json.get("positions")).hasSize(4);
+    for (int p = 1; p <= 4; p++) {
+      JsonNode one = json.get("positions").get(p - 1);
+      Path picture = folder.resolve("sky-" + p + ".png");
+      assertThat(one.get("out").asText()).isEqualTo(picture.toString());
+      assertThat(one.get("used").asInt()).isEqualTo(6);
+      assertThat(one.get("sentence").asText())
+          .contains("6 frames of position %d of the head".formatted(p));
+      assertThat(one.get("command").asText()).contains("--position " + p);
+      assertThat(picture).isNotEmptyFile();
+    }
+    assertThat(folder.resolve("sky.png")).doesNotExist();
+    CommandLineRun again =
+        CommandLineRun.of("blend", "mean", frames, "--each-position", "--out", out);
+    assertThat(again.code()).isEqualTo(2);
+    assertThat(again.lastError()).contains("sky-1.png");
+    CommandLineRun both =
+        CommandLineRun.of(
+            "blend", "mean", frames, "--each-position", "--position", "1", "--out", out);
+    assertThat(both.code()).isEqualTo(2);
+    assertThat(both.lastError()).contains("--position").contains("--each-position");
+    CommandLineRun none =
+        CommandLineRun.of("blend", "mean", frames, "--position", "9", "--out", out);
+    assertThat(none.lastError()).contains("There is no position 9").contains("4 positions");
+  }
+
+  @Test
   void aClockTimeIsTheNights() throws Exception {
     Path out = folder.resolve("late.png");
     JsonNode json =

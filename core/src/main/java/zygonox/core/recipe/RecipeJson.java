@@ -50,6 +50,7 @@ public final class RecipeJson {
           "kind",
           "from",
           "to",
+          "position",
           "every",
           "drop",
           "method",
@@ -102,6 +103,7 @@ public final class RecipeJson {
     Selection selection = recipe.selection();
     root.set("paths", paths(selection.paths()));
     selection.run().ifPresent(r -> root.put("run", r));
+    selection.position().ifPresent(n -> root.put("position", n));
     selection.kind().ifPresent(k -> root.put("kind", Selection.term(k)));
     selection.from().ifPresent(t -> root.put("from", t.toString()));
     selection.to().ifPresent(t -> root.put("to", t.toString()));
@@ -284,6 +286,9 @@ public final class RecipeJson {
             paths(root.path("paths")),
             root.has("run")
                 ? OptionalInt.of((int) JsonFields.number(root, "run"))
+                : OptionalInt.empty(),
+            root.has("position")
+                ? OptionalInt.of((int) JsonFields.number(root, "position"))
                 : OptionalInt.empty(),
             term(root, "kind", FrameKind.class),
             moment(root, "from"),

@@ -16,6 +16,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.HeadPositions;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 
@@ -24,6 +25,8 @@ import zygonox.core.quantity.Phrasebook;
  *
  * @param paths files and folders
  * @param run only the run of that number of what they hold; empty: all runs
+ * @param position only what was taken at that position of a head that was turned between frames,
+ *     counted from 1; empty: at all of them
  * @param kind only frames of that kind; empty: of any
  * @param from only those taken from then on
  * @param to only those taken until then
@@ -33,6 +36,7 @@ import zygonox.core.quantity.Phrasebook;
 public record Selection(
     List<Path> paths,
     OptionalInt run,
+    OptionalInt position,
     Optional<FrameKind> kind,
     Optional<OffsetDateTime> from,
     Optional<OffsetDateTime> to,
@@ -49,6 +53,7 @@ public record Selection(
     return new Selection(
         paths,
         OptionalInt.empty(),
+        OptionalInt.empty(),
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),
@@ -56,24 +61,48 @@ public record Selection(
         List.of());
   }
 
-  public Selection withEvery(int other) {
-    return new Selection(paths, run, kind, from, to, other, drop);
+  public Selection withPaths(List<Path> other) {
+    return new Selection(other, run, position, kind, from, to, every, drop);
+  }
+
+  public Selection withRun(OptionalInt other) {
+    return new Selection(paths, other, position, kind, from, to, every, drop);
+  }
+
+  public Selection withPosition(OptionalInt other) {
+    return new Selection(paths, run, other, kind, from, to, every, drop);
+  }
+
+  public Selection withKind(Optional<FrameKind> other) {
+    return new Selection(paths, run, position, other, from, to, every, drop);
+  }
+
+  public Selection withFrom(Optional<OffsetDateTime> other) {
+    return new Selection(paths, run, position, kind, other, to, every, drop);
   }
 
   public Selection withTo(Optional<OffsetDateTime> other) {
-    return new Selection(paths, run, kind, from, other, every, drop);
+    return new Selection(paths, run, position, kind, from, other, every, drop);
+  }
+
+  public Selection withEvery(int other) {
+    return new Selection(paths, run, position, kind, from, to, other, drop);
+  }
+
+  public Selection withDrop(List<Path> other) {
+    return new Selection(paths, run, position, kind, from, to, every, other);
   }
 
   /**
    * Those of the frames found that take part, in order.
    *
-   * @throws InvalidInput when there is no such run or kind, when a frame to be dropped is not among
-   *     them, or when a frame without a time would have to be compared with one
+   * @throws InvalidInput when there is no such run, position or kind, when a frame to be dropped is
+   *     not among them, or when a frame without a time would have to be compared with one
    */
   public FrameSet choose(FrameSet found) {
     Set<Path> left =
         drop.stream().map(Selection::plain).collect(Collectors.toCollection(HashSet::new));
-    Predicate<Frame> wanted = ofRun(found).and(ofKind(found));
+    Predicate<Frame> wanted = ofPosition(found, ofRun(found).and(ofKind(found)));
     List<Frame> kept = new ArrayList<>();
     int index = 0;
     for (Frame frame : found.frames()) {
@@ -104,6 +133,30 @@ public record Selection(
       throw InvalidInput.about(
           "run", Phrasebook.say("refused.no-such-run", run.getAsInt(), found.runs().size()));
     }
+    return f -> files.contains(f.file());
+  }
+
+  /** How many positions of a head there are among those of a run and kind. */
+  public int positions(FrameSet found) {
+    return positions(found, ofRun(found).and(ofKind(found))).size();
+  }
+
+  private static List<List<Frame>> positions(FrameSet found, Predicate<Frame> among) {
+    return HeadPositions.of(found.frames().stream().filter(among).toList(), found);
+  }
+
+  private Predicate<Frame> ofPosition(FrameSet found, Predicate<Frame> among) {
+    if (position.isEmpty()) {
+      return among;
+    }
+    List<List<Frame>> positions = positions(found, among);
+    int wanted = position.getAsInt();
+    if (wanted < 1 || wanted > positions.size()) {
+      throw InvalidInput.about(
+          "position", Phrasebook.say("refused.no-such-position", wanted, positions.size()));
+    }
+    Set<Path> files =
+        positions.get(wanted - 1).stream().map(Frame::file).collect(Collectors.toSet());
     return f -> files.contains(f.file());
   }
 

@@ -44,6 +44,7 @@ public final class RecipeWords {
             ? Words.say("recipe.take", Words.frames(frames.getAsInt()))
             : Words.say("recipe.take-the-frames"));
     selection.run().ifPresent(r -> text.append(Words.say("recipe.of-run", r)));
+    selection.position().ifPresent(n -> text.append(Words.say("recipe.of-position", n)));
     selection.kind().ifPresent(k -> text.append(Words.say("recipe.of-kind", Selection.term(k))));
     if (selection.every() > 1) {
       text.append(Words.say("recipe.every", ordinal(selection.every())));
@@ -189,6 +190,7 @@ public final class RecipeWords {
     Selection selection = recipe.selection();
     selection.paths().forEach(p -> words.add(relative(folder, p)));
     selection.run().ifPresent(r -> words.addAll(List.of("--run", Integer.toString(r))));
+    selection.position().ifPresent(n -> words.addAll(List.of("--position", Integer.toString(n))));
     selection.kind().ifPresent(k -> words.addAll(List.of("--kind", Selection.term(k))));
     selection.from().ifPresent(t -> words.addAll(List.of("--from", t.toString())));
     selection.to().ifPresent(t -> words.addAll(List.of("--to", t.toString())));

@@ -40,6 +40,7 @@ class RecipeFileTest {
         new Selection(
             List.of(folder.resolve("frames"), folder.resolve("more/b 7.tif")),
             OptionalInt.of(2),
+            OptionalInt.of(4),
             Optional.of(FrameKind.SKY),
             Optional.of(OffsetDateTime.parse("2026-10-14T21:10:00+01:00")),
             Optional.of(OffsetDateTime.parse("2026-10-15T01:00:30+01:00")),
@@ -172,8 +173,7 @@ class RecipeFileTest {
       drop.add(folder.resolve("frames of the long night/%d x.tif".formatted(i * 7)));
     }
     Selection plain = Selection.of(frames(2, 24));
-    Selection selection =
-        new Selection(plain.paths(), plain.run(), plain.kind(), plain.from(), plain.to(), 1, drop);
+    Selection selection = plain.withDrop(drop);
     FrameSet set = FrameFinder.find(plain.paths(), Progress.NONE, new Cancellation());
     Path out = folder.resolve(name);
     TestRecipes.blend(Recipe.of(selection, BlendMethod.LIGHTEN), set, out);

@@ -38,20 +38,31 @@ class SelectionTest {
 
   private Selection selection(
       OptionalInt run, Optional<FrameKind> kind, String from, String to, int every, int... drop) {
-    return new Selection(
-        List.of(folder),
-        run,
-        kind,
-        Optional.ofNullable(from).map(OffsetDateTime::parse),
-        Optional.ofNullable(to).map(OffsetDateTime::parse),
-        every,
-        java.util.Arrays.stream(drop).mapToObj(i -> folder.resolve("f" + i + ".tif")).toList());
+    return Selection.of(List.of(folder))
+        .withRun(run)
+        .withKind(kind)
+        .withFrom(Optional.ofNullable(from).map(OffsetDateTime::parse))
+        .withTo(Optional.ofNullable(to).map(OffsetDateTime::parse))
+        .withEvery(every)
+        .withDrop(
+            java.util.Arrays.stream(drop).mapToObj(i -> folder.resolve("f" + i + ".tif")).toList());
   }
 
   private List<String> names(Selection selection) {
     return selection.choose(found).frames().stream()
         .map(f -> f.file().getFileName().toString().substring(1, 2))
         .toList();
+  }
+
+  @Test
+  void takesPartByThePositionOfTheHead() {
+    Selection all = Selection.of(List.of(folder)).withRun(OptionalInt.of(1));
+    assertThat(all.positions(found)).isEqualTo(1);
+    assertThat(names(all.withPosition(OptionalInt.of(1)))).hasSize(6);
+    assertThatThrownBy(() -> all.withPosition(OptionalInt.of(2)).choose(found))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("There is no position 2 among the frames")
+        .hasMessageContaining("one position");
   }
 
   @Test

@@ -19,6 +19,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.HeadPositions;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.night.Night;
 import zygonox.core.program.ProgramFinding.Weight;
@@ -159,14 +160,10 @@ public final class BlendModel {
         "run",
         recipe()
             .withSelection(
-                new Selection(
-                    of.paths(),
-                    OptionalInt.of(index + 1),
-                    of.kind(),
-                    Optional.empty(),
-                    Optional.empty(),
-                    of.every(),
-                    of.drop()))
+                of.withRun(OptionalInt.of(index + 1))
+                    .withPosition(OptionalInt.empty())
+                    .withFrom(Optional.empty())
+                    .withTo(Optional.empty()))
             .withAlign(recipe().align(), Optional.empty()));
   }
 
@@ -297,15 +294,33 @@ public final class BlendModel {
 
   private List<Frame> kept(FrameRun of, Optional<OffsetDateTime> to) {
     Optional<OffsetDateTime> from = recipe().selection().from();
+    List<List<Frame>> positions = positions(of);
+    // A position that is no more, in another run or after a clock was put right, means all.
+    List<Frame> there =
+        recipe().selection().position().stream()
+            .filter(p -> p <= positions.size())
+            .mapToObj(p -> positions.get(p - 1))
+            .findFirst()
+            .orElse(of.frames());
     List<Frame> kept =
-        of.frames().stream()
+        there.stream()
             .filter(f -> night.verdict(f) != Verdict.DROP)
             .filter(f -> to.isEmpty() || !isAfter(f, to.get()))
             .filter(f -> from.isEmpty() || !isBefore(f, from.get()))
             .toList();
-    List<Frame> left = kept.isEmpty() ? of.frames() : kept;
+    List<Frame> left = kept.isEmpty() ? there : kept;
     int every = recipe().selection().every();
     return IntStream.range(0, left.size()).filter(i -> i % every == 0).mapToObj(left::get).toList();
+  }
+
+  private List<List<Frame>> positions(FrameRun of) {
+    return HeadPositions.of(of.frames(), night.framesProperty().get());
+  }
+
+  /** Positions of a head that was turned between the frames of the run in work. */
+  List<List<Frame>> positions() {
+    FrameSet set = night.framesProperty().get();
+    return set.runs().isEmpty() ? List.of() : positions(set.runs().get(run()));
   }
 
   private boolean isAfter(Frame frame, OffsetDateTime time) {

@@ -5,9 +5,12 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.TreeSet;
+import java.util.stream.IntStream;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.frame.Frame;
+import zygonox.core.frame.HeadPositions;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Notation;
 import zygonox.core.recipe.Align;
@@ -36,6 +39,19 @@ final class FrameClauses {
 
   /** Silent where all of them do. */
   void tell(Sentence.Builder builder) {
+    if (now().position().isPresent()) {
+      int count = Math.max(now().position().getAsInt(), model.positions().size());
+      builder
+          .say(Words.say("blend.s-at"))
+          .set(
+              Settings.choice(
+                  "position",
+                  now().position().getAsInt(),
+                  IntStream.rangeClosed(0, count).boxed().toList(),
+                  n -> Words.say("blend.position", n, count),
+                  n -> Words.say("blend.position-means"),
+                  this::choosePosition));
+    }
     if (now().every() > 1) {
       TreeSet<Integer> choices = new TreeSet<>(List.of(now().every()));
       for (int n = 1; n <= MOST_EVERY; n++) {
@@ -70,9 +86,27 @@ final class FrameClauses {
     }
   }
 
+  /** Frames of one position lie on each other; the reference of another does not. */
+  private void choosePosition(int number) {
+    OptionalInt chosen = number == 0 ? OptionalInt.empty() : OptionalInt.of(number);
+    model.edit(
+        "position",
+        model
+            .recipe()
+            .withSelection(now().withPosition(chosen))
+            .withAlign(model.recipe().align(), Optional.empty()));
+  }
+
   /** What could be added. */
   List<Part.Offer> offers() {
     List<Part.Offer> offers = new ArrayList<>();
+    if (now().position().isEmpty() && HeadPositions.areAlike(model.positions())) {
+      offers.add(
+          new Part.Offer(
+              Words.say("blend.offer-position"),
+              Words.say("blend.position-means"),
+              () -> choosePosition(1)));
+    }
     if (now().every() == 1 && model.keptFrames().size() > 2) {
       offers.add(
           new Part.Offer(

@@ -18,6 +18,7 @@ public enum DemoShow {
       StageName.BLEND,
       EnumSet.of(HappeningKind.AEROPLANE, HappeningKind.SATELLITE, HappeningKind.METEOR)),
   MILKY_WAY(StageName.BLEND, EnumSet.noneOf(HappeningKind.class)),
+  PANORAMA(StageName.BLEND, EnumSet.noneOf(HappeningKind.class)),
   TRACKED(StageName.BLEND, EnumSet.noneOf(HappeningKind.class)),
   TRAFFIC(StageName.BLEND, EnumSet.of(HappeningKind.CARS, HappeningKind.RIPPLES)),
   PAINTED_MILL(StageName.BLEND, EnumSet.of(HappeningKind.PAINTER)),

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static zygonox.desktop.stage.TestNight.setting;
 
 import java.nio.file.Path;
+import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,8 +15,12 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
+import zygonox.core.format.CaptureTime;
+import zygonox.core.format.FrameInfo;
+import zygonox.core.format.PictureFormat;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.raster.PixelLayout;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.RedLight;
@@ -233,6 +239,33 @@ class BlendModelTest {
     assertThat(sentence()).doesNotContain("arcs");
     night.undo();
     assertThat(sentence()).containsPattern(", arcs of [23](\\.\\d)?°");
+  }
+
+  @Test
+  void onePositionOfATurnedHeadIsTakenByItself() {
+    // Three positions of two frames, the head turned in 20 s.
+    List<Frame> frames = new ArrayList<>();
+    for (int i = 0; i < 6; i++) {
+      int second = 11 * (i % 2) + 31 * (i / 2);
+      frames.add(
+          new Frame(
+              Path.of("f" + i + ".jpg"),
+              PictureFormat.JPEG,
+              new PixelLayout(60, 40, 3, 8),
+              FrameInfo.UNKNOWN.withCapturedAt(
+                  new CaptureTime(
+                      LocalDateTime.of(2026, 10, 14, 22, 0).plusSeconds(second),
+                      Optional.empty()))));
+    }
+    night.framesProperty().set(new FrameSet(frames, List.of(), ZoneOffset.UTC));
+    take("only one position of the head");
+    assertThat(sentence()).contains(", at position 1 of 3");
+    assertThat(model.keptFrames()).containsExactlyElementsOf(frames.subList(0, 2));
+    set("position", "position 3 of 3");
+    assertThat(model.keptFrames()).containsExactlyElementsOf(frames.subList(4, 6));
+    set("position", "all positions of the head");
+    assertThat(sentence()).doesNotContain("position");
+    assertThat(model.keptFrames()).hasSize(6);
   }
 
   @Test
