@@ -34,6 +34,7 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.mend.ChosenLine;
 import zygonox.core.mend.FoundLine;
 import zygonox.core.mend.Stray;
+import zygonox.core.mend.Subject;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Seconds;
@@ -44,6 +45,7 @@ import zygonox.core.recipe.Blender;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Destination;
 import zygonox.core.recipe.Mended;
+import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.RecipeFile;
 import zygonox.core.recipe.RedLight;
@@ -166,6 +168,18 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--taper", paramLabel = "HOW")
   private String taper;
+
+  @Option(names = "--movement", paramLabel = "N")
+  private Integer movement;
+
+  @Option(names = "--movement-with", paramLabel = "FRAME")
+  private List<Path> movementWith;
+
+  @Option(names = "--movement-without", paramLabel = "FRAME")
+  private List<Path> movementWithout;
+
+  @Option(names = "--movement-over", paramLabel = "WHICH")
+  private String movementOver;
 
   @Option(names = "--red", paramLabel = "PATH")
   private List<Path> red;
@@ -358,6 +372,7 @@ final class BlendCommand implements Callable<Integer> {
     recipe = removeStreaks ? recipe.withMending(recipe.mending().withStreaks(true)) : recipe;
     recipe = bridgeGaps ? recipe.withMending(recipe.mending().withGaps(true)) : recipe;
     recipe = recipe.withMending(recipe.mending().withLines(lines(recipe.mending().lines())));
+    recipe = recipe.withMovement(movement(recipe.movement()));
     recipe = recipe.withRed(red(recipe.red()));
     recipe = scale == null ? recipe : recipe.withScale(scale);
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);
@@ -402,6 +417,26 @@ final class BlendCommand implements Callable<Integer> {
     linesKept.forEach(typed -> lines.add(ChosenLine.parse(typed, false)));
     lightsOut.forEach(typed -> lines.add(ChosenLine.parseLight(typed)));
     return lines;
+  }
+
+  private Optional<Movement> movement(Optional<Movement> given) {
+    if (movement == null && given.isEmpty()) {
+      if (movementWith != null || movementWithout != null || movementOver != null) {
+        String option =
+            movementWith != null ? "with" : movementWithout != null ? "without" : "over";
+        throw InvalidInput.about("movement-" + option, Words.say("shell.no-movement"));
+      }
+      return given;
+    }
+    Movement before = given.orElseGet(() -> Movement.of(1));
+    return Optional.of(
+        new Movement(
+            movement == null ? before.every() : movement,
+            movementOver == null
+                ? before.over()
+                : Typed.choice("--movement-over", movementOver, Movement.Over.class),
+            movementWith == null ? before.with() : movementWith,
+            movementWithout == null ? before.without() : movementWithout));
   }
 
   private Optional<RedLight> red(Optional<RedLight> given) {
@@ -550,6 +585,17 @@ final class BlendCommand implements Callable<Integer> {
           .put("width", line.line().width());
     }
     mended.bridged().forEach(f -> mends.addObject().put("file", f.toString()).put("kind", "gap"));
+    ArrayNode subjects = answer.putArray("subjects");
+    for (Subject subject : mended.subjects()) {
+      subjects
+          .addObject()
+          .put("file", subject.file().toString())
+          .put("x1", subject.left())
+          .put("y1", subject.top())
+          .put("x2", subject.right())
+          .put("y2", subject.bottom())
+          .put("laidIn", subject.laidIn());
+    }
     ArrayNode open = answer.putArray("open");
     mended
         .open()

@@ -23,7 +23,7 @@ import zygonox.core.work.LogFile;
  */
 record SmallPictureStore(KeptFiles kept) {
   /** Goes up whenever another picture would be made of the same frame. */
-  private static final String PURPOSE = "small picture 1";
+  private static final String PURPOSE = "small-picture 1";
 
   private static final float QUALITY = 0.94f;
 

@@ -9,6 +9,7 @@ import zygonox.core.combine.CoverageMap;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.combine.NoiseGain;
 import zygonox.core.develop.FrameMask;
+import zygonox.core.mend.Subject;
 
 /**
  * What a blend did.
@@ -90,6 +91,28 @@ public record BlendResult(
         coverage,
         mended,
         Optional.of(held),
+        warnings);
+  }
+
+  /** The same with what moves laid in. */
+  BlendResult showing(List<Subject> subjects) {
+    return new BlendResult(
+        recipe,
+        output,
+        frames,
+        used,
+        dropped,
+        width,
+        height,
+        seconds,
+        pixelMemoryBytes,
+        reference,
+        alignment,
+        noise,
+        starWidths,
+        coverage,
+        mended.withSubjects(subjects),
+        sky,
         warnings);
   }
 

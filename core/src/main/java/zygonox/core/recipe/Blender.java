@@ -107,6 +107,9 @@ public final class Blender {
     if (recipe.red().isPresent()) {
       return new RedBlend(recipe).blend(set, to, watcher, room);
     }
+    if (recipe.movement().isPresent()) {
+      return new MovementBlend(recipe).blend(set, to, watcher, room);
+    }
     return recipe.ground().isPresent()
         ? new JoinedBlend(recipe).blend(set, to, watcher, room)
         : blendAlone(set, to, watcher, room);

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import zygonox.core.mend.FoundLine;
 import zygonox.core.mend.Stray;
+import zygonox.core.mend.Subject;
 import zygonox.core.mend.TrailMender;
 
 /**
@@ -13,10 +14,29 @@ import zygonox.core.mend.TrailMender;
  * @param lines what crossed the frames, and what became of it
  * @param bridged frames after which the time to the next one was bridged
  * @param open pauses that could not be
+ * @param subjects what moves in which frames
  */
 public record Mended(
-    int hotPixels, List<FoundLine> lines, List<Path> bridged, List<TrailMender.Open> open) {
-  public static final Mended NOTHING = new Mended(0, List.of(), List.of(), List.of());
+    int hotPixels,
+    List<FoundLine> lines,
+    List<Path> bridged,
+    List<TrailMender.Open> open,
+    List<Subject> subjects) {
+  public static final Mended NOTHING = of(List.of());
+
+  /** Lines and lights alone. */
+  public static Mended of(List<FoundLine> lines) {
+    return new Mended(0, lines, List.of(), List.of(), List.of());
+  }
+
+  Mended withSubjects(List<Subject> found) {
+    return new Mended(hotPixels, lines, bridged, open, found);
+  }
+
+  /** How many of those that move are in the result. */
+  public int laidIn() {
+    return (int) subjects.stream().filter(Subject::laidIn).count();
+  }
 
   /** How many lines, or lights, were taken out. */
   public int removed(Stray stray) {

@@ -138,6 +138,7 @@ final class Mends {
         hotPixels,
         lines.map(LineMender::found).orElse(List.of()),
         trails.map(TrailMender::bridged).orElse(List.of()),
-        trails.map(TrailMender::stayOpen).orElse(List.of()));
+        trails.map(TrailMender::stayOpen).orElse(List.of()),
+        List.of());
   }
 }

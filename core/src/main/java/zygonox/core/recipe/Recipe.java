@@ -33,6 +33,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param masks frames of which only a part counts: a picture for each in which that part is white
  * @param ground where the ground comes from; empty: it is blended as the sky is
  * @param red light of other frames that is added to the red; empty: none
+ * @param movement what moves, laid into the picture of the empty place; empty: not
  * @param taper lighten: how trails grow along their length
  * @param mending what is put right in single frames
  * @param align how frames are brought onto each other
@@ -56,6 +57,7 @@ public record Recipe(
     Map<Path, Path> masks,
     Optional<SkyAndGround> ground,
     Optional<RedLight> red,
+    Optional<Movement> movement,
     Taper taper,
     Mending mending,
     Align align,
@@ -88,6 +90,7 @@ public record Recipe(
         false,
         Tone.NONE,
         Map.of(),
+        Optional.empty(),
         Optional.empty(),
         Optional.empty(),
         Taper.NONE,
@@ -155,6 +158,16 @@ public record Recipe(
     }
     if (ground.isPresent() && !crop.equals(Crop.NONE)) {
       throw InvalidInput.about("crop", Phrasebook.say("refused.crop-with-ground"));
+    }
+    if (movement.isPresent()) {
+      boolean empties = method == BlendMethod.MEDIAN || method == BlendMethod.CLIPPED_MEAN;
+      if (!empties) {
+        throw InvalidInput.about(
+            "movement", Phrasebook.say("refused.movement-without-median", method.term()));
+      }
+      if (scale > 1 || ground.isPresent() || red.isPresent() || !crop.equals(Crop.NONE)) {
+        throw InvalidInput.about("movement", Phrasebook.say("refused.movement-with-others"));
+      }
     }
     return this;
   }
@@ -226,6 +239,10 @@ public record Recipe(
     return with(d -> d.red = other);
   }
 
+  public Recipe withMovement(Optional<Movement> other) {
+    return with(d -> d.movement = other);
+  }
+
   public Recipe withTaper(Taper other) {
     return with(d -> d.taper = other);
   }
@@ -282,6 +299,7 @@ public record Recipe(
     private Map<Path, Path> masks;
     private Optional<SkyAndGround> ground;
     private Optional<RedLight> red;
+    private Optional<Movement> movement;
     private Taper taper;
     private Mending mending;
     private Align align;
@@ -305,6 +323,7 @@ public record Recipe(
       masks = from.masks;
       ground = from.ground;
       red = from.red;
+      movement = from.movement;
       taper = from.taper;
       mending = from.mending;
       align = from.align;
@@ -330,6 +349,7 @@ public record Recipe(
           masks,
           ground,
           red,
+          movement,
           taper,
           mending,
           align,

@@ -66,6 +66,7 @@ public final class RecipeJson {
           "masks",
           "ground",
           "red",
+          "movement",
           "taper",
           "removeStreaks",
           "bridgeGaps",
@@ -152,6 +153,7 @@ public final class RecipeJson {
         .red()
         .ifPresent(
             r -> root.putObject("red").put("share", r.share()).set("paths", paths(r.frames())));
+    recipe.movement().ifPresent(m -> root.set("movement", movement(m)));
     if (recipe.taper() != Taper.NONE) {
       root.put("taper", term(recipe.taper()));
     }
@@ -188,6 +190,18 @@ public final class RecipeJson {
     }
     recipe.others().fields().forEachRemaining(f -> root.set(f.getKey(), f.getValue()));
     return root;
+  }
+
+  private ObjectNode movement(Movement movement) {
+    ObjectNode node = JSON.createObjectNode();
+    node.put("every", movement.every()).put("over", term(movement.over()));
+    if (!movement.with().isEmpty()) {
+      node.set("with", paths(movement.with()));
+    }
+    if (!movement.without().isEmpty()) {
+      node.set("without", paths(movement.without()));
+    }
+    return node;
   }
 
   private ObjectNode ground(SkyAndGround ground) {
@@ -311,6 +325,7 @@ public final class RecipeJson {
             .withMasks(masks(root))
             .withGround(ground(root))
             .withRed(red(root))
+            .withMovement(movement(root))
             .withTaper(term(root, "taper", Taper.class).orElse(Taper.NONE))
             .withMending(
                 new Mending(
@@ -371,6 +386,18 @@ public final class RecipeJson {
                 line.path("out").asBoolean()));
       }
     }
+  }
+
+  private Optional<Movement> movement(ObjectNode root) {
+    if (!(root.path("movement") instanceof ObjectNode node)) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        new Movement(
+            (int) JsonFields.number(node, "every"),
+            term(node, "over", Movement.Over.class).orElse(Movement.Over.LATER),
+            paths(node.path("with")),
+            paths(node.path("without"))));
   }
 
   private Optional<SkyAndGround> ground(ObjectNode root) {

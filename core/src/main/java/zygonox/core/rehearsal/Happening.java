@@ -116,6 +116,10 @@ sealed interface Happening {
   /** Ripples on the water. */
   record Ripples() implements Happening {}
 
+  /** Somebody rides along the near bank. */
+  record Ride(Instant from, Instant to, double fromAzimuthDeg, double toAzimuthDeg)
+      implements Happening {}
+
   /** No frame that opens later is taken. */
   record End(HappeningKind kind, Instant at) implements Happening {}
 

@@ -43,7 +43,9 @@ public enum HappeningKind {
   /** A lamp on the far shore shines into the lens, which mirrors it. */
   FLARE,
   /** Grains of dust on the sensor. */
-  DUST;
+  DUST,
+  /** Somebody rides a bicycle along the bank. */
+  RIDER;
 
   /** As it is typed. */
   public String key() {

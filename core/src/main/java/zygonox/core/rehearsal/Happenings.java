@@ -135,6 +135,7 @@ public final class Happenings {
                   LAMP_DEG),
               Happening.Lamp.GLARING);
       case DUST -> new Happening.Dust();
+      case RIDER -> ride(start, run, facing, wide, random);
       case HANDS -> new Happening.Hands(start, program.end(body), HANDS_SHARE * wide);
       case CARS, PAINTER -> throw new IllegalArgumentException(kind + " come in numbers");
     };
@@ -187,6 +188,19 @@ public final class Happenings {
 
   private static double sign(Random random) {
     return random.nextBoolean() ? 1 : -1;
+  }
+
+  /** Across the picture, in its middle half-way through the run. */
+  private static Happening ride(
+      Instant start, double run, Direction facing, double wide, Random random) {
+    double side = sign(random) * wide * 0.6;
+    double seconds = 2 * Math.abs(side) / Rider.degreesPerSecond();
+    Instant from = start.plusMillis((long) (1000 * (run - seconds) / 2));
+    return new Happening.Ride(
+        from,
+        from.plusMillis((long) (1000 * seconds)),
+        facing.azimuthDeg() - side,
+        facing.azimuthDeg() + side);
   }
 
   /** From one side of the frame to the other, a little rising or falling. */
@@ -288,6 +302,10 @@ public final class Happenings {
     return each(Happening.Lamp.class)
         .filter(l -> l.from().isBefore(exposure.closesAt()) && l.to().isAfter(exposure.opensAt()))
         .toList();
+  }
+
+  List<Happening.Ride> rides() {
+    return each(Happening.Ride.class).toList();
   }
 
   boolean hasRipples() {

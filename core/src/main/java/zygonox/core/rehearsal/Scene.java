@@ -4,6 +4,7 @@ import java.awt.BasicStroke;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
+import java.awt.Shape;
 import java.awt.geom.Path2D;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferByte;
@@ -73,12 +74,17 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline, Surround
   private static final int WATER = 150;
   private static final int BANK = 255;
   private static final int MILL = 240;
+  private static final int NEAR_THING = 220;
 
   /** Places along a smear that are summed, at the most. */
   private static final int MOST_SMEARED = 24;
 
   private static final double SHORE_DEG = -1.2;
   private static final double BANK_DEG = -7.5;
+
+  /** The path lies a little before the water's edge. */
+  private static final double PATH_BELOW_DEG = 0.4;
+
   private static final int BLADES = 18;
 
   /** How much of each pixel is which kind of ground. */
@@ -100,6 +106,27 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline, Surround
 
     boolean isWater(int index) {
       return shade(index) == WATER;
+    }
+
+    /** The same with something dark in front of it. */
+    Ground behind(List<Shape> outlines) {
+      byte[] shades = shade.clone();
+      byte[] covers = cover.clone();
+      draw(outlines, shades, NEAR_THING);
+      draw(outlines, covers, 255);
+      return new Ground(width, shades, covers);
+    }
+
+    private void draw(List<Shape> outlines, byte[] on, int level) {
+      BufferedImage image =
+          new BufferedImage(width, on.length / width, BufferedImage.TYPE_BYTE_GRAY);
+      byte[] drawn = bytes(image);
+      System.arraycopy(on, 0, drawn, 0, on.length);
+      Graphics2D g = image.createGraphics();
+      g.setColor(new Color(level, level, level));
+      outlines.forEach(g::fill);
+      g.dispose();
+      System.arraycopy(drawn, 0, on, 0, on.length);
     }
 
     /** The same drawn along a line of pixels, as when the camera turned meanwhile. */
@@ -191,6 +218,11 @@ public record Scene(OptionalDouble windmillAzimuthDeg, Skyline skyline, Surround
   /** Lamps that are always lit. */
   List<Horizon.Lamp> lamps() {
     return surroundings == Surroundings.VILLAGE ? horizon().lamps() : List.of();
+  }
+
+  /** Where the path along the near bank lies. */
+  double pathDeg(double azimuthDeg) {
+    return windmillAzimuthDeg.isPresent() ? bankDeg(azimuthDeg) - PATH_BELOW_DEG : FEET_DEG / 2;
   }
 
   private static double bankDeg(double azimuthDeg) {

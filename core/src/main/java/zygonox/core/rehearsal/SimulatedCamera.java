@@ -1,5 +1,6 @@
 package zygonox.core.rehearsal;
 
+import java.awt.Shape;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZonedDateTime;
@@ -191,6 +192,21 @@ public final class SimulatedCamera implements Camera {
    * the sky.
    */
   Scene.Ground ground(Program seen, Exposure exposure) {
+    Scene.Ground empty = emptyGround(seen, exposure);
+    List<Shape> riders = riders(seen, exposure);
+    return riders.isEmpty() ? empty : empty.behind(riders);
+  }
+
+  /** Outlines of those who ride by in a frame, in its pixels. */
+  List<Shape> riders(Program seen, Exposure exposure) {
+    Projection look = projection(seen, exposure.middle());
+    double path = scene.pathDeg(seen.facing().azimuthDeg());
+    return happenings.rides().stream()
+        .flatMap(r -> Rider.outline(r, exposure, look, path).stream())
+        .toList();
+  }
+
+  private Scene.Ground emptyGround(Program seen, Exposure exposure) {
     Body held = held(seen);
     if (follows(seen)) {
       StarTracks.Looks looks = looks(seen, exposure);

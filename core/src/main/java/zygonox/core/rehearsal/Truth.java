@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.awt.Shape;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
@@ -29,11 +30,11 @@ public final class Truth {
   /**
    * Writes {@code truth.json}: for each frame its file, the middle of its exposure, and its stars
    * by Hipparcos number (0: a planet) with pixel coordinates, the lines drawn on it with their
-   * ends, lamps that shine into the lens with their strongest mirror image, shadows of dust (radius
-   * in pixels, share of light taken in the middle), how thick the cloud is (0 to 1), the spread of
-   * a star (sigma in pixels), whether a lamp is on, where the lens looks and how directions become
-   * pixels, and a picture in which its sky is white (null for a camera that follows the sky); for
-   * the camera its hot pixels as they lie in the frames, and its seed.
+   * ends, lamps that shine into the lens with their strongest mirror image, boxes of who rides by,
+   * shadows of dust (radius in pixels, share of light taken in the middle), how thick the cloud is
+   * (0 to 1), the spread of a star (sigma in pixels), whether a lamp is on, where the lens looks
+   * and how directions become pixels, and a picture in which its sky is white (null for a camera
+   * that follows the sky); for the camera its hot pixels as they lie in the frames, and its seed.
    */
   public static void write(
       SimulatedCamera camera, long seed, List<Rehearsal.Planned> planned, Path file) {
@@ -71,6 +72,20 @@ public final class Truth {
             .put("y", lamp.y())
             .put("mirroredX", lamp.mirroredX())
             .put("mirroredY", lamp.mirroredY());
+      }
+      ArrayNode riders = frame.putArray("riders");
+      Body held = camera.held(next.program());
+      for (Shape outline :
+          camera.riders(camera.seen(next.program(), next.shot()), Exposure.of(next.shot()))) {
+        Rider.box(outline, held.pixelsWide(), held.pixelsHigh())
+            .ifPresent(
+                b ->
+                    riders
+                        .addObject()
+                        .put("x1", b.getMinX())
+                        .put("y1", b.getMinY())
+                        .put("x2", b.getMaxX())
+                        .put("y2", b.getMaxY()));
       }
       ArrayNode dust = frame.putArray("dust");
       for (Dust.Shadow shadow : camera.dust(next.program()).map(Dust::shadows).orElse(List.of())) {

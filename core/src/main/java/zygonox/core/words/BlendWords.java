@@ -42,6 +42,9 @@ public final class BlendWords {
     if (done.removed(Stray.LIGHT) + done.kept(Stray.LIGHT) > 0) {
       said.add(Words.say("shell.mended-lights", done.removed(Stray.LIGHT), done.kept(Stray.LIGHT)));
     }
+    if (!done.subjects().isEmpty()) {
+      said.add(Words.say("shell.mended-subjects", done.laidIn(), done.subjects().size()));
+    }
     if (!done.bridged().isEmpty()) {
       said.add(Words.say("shell.mended-gaps", done.bridged().size()));
     }

@@ -18,6 +18,7 @@ import zygonox.core.mend.Stray;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Mending;
+import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.Selection;
 import zygonox.core.recipe.SkyAndGround;
@@ -83,6 +84,7 @@ public final class RecipeWords {
       text.append(Words.say("recipe.masks", recipe.masks().size()));
     }
     recipe.ground().ifPresent(g -> ground(g, text));
+    recipe.movement().ifPresent(m -> movement(m, text));
     if (recipe.taper() != Taper.NONE) {
       text.append(Words.say("recipe.taper." + recipe.taper()));
     }
@@ -121,6 +123,13 @@ public final class RecipeWords {
     if (count > 0) {
       text.append(Words.say(key, count));
     }
+  }
+
+  private static void movement(Movement movement, StringBuilder text) {
+    text.append(Words.say("recipe.movement", movement.every(), ordinal(movement.every())));
+    said("recipe.movement-with", movement.with().size(), text);
+    said("recipe.movement-without", movement.without().size(), text);
+    text.append(Words.say("recipe.movement-over." + movement.over()));
   }
 
   private static void ground(SkyAndGround ground, StringBuilder text) {
@@ -230,6 +239,7 @@ public final class RecipeWords {
     if (recipe.weights() != Weights.EVEN) {
       words.addAll(List.of("--weights", term(recipe.weights())));
     }
+    recipe.movement().ifPresent(m -> movement(m, folder, words));
     if (recipe.taper() != Taper.NONE) {
       words.addAll(List.of("--taper", term(recipe.taper())));
     }
@@ -319,5 +329,16 @@ public final class RecipeWords {
   /** As a shell wants a word that holds more than letters and the like. */
   private static String quoted(String word) {
     return word.matches("[A-Za-z0-9_./:+,=@%-]+") ? word : "'" + word.replace("'", "'\\''") + "'";
+  }
+
+  private static void movement(Movement movement, Path folder, List<String> words) {
+    words.addAll(List.of("--movement", Integer.toString(movement.every())));
+    movement.with().forEach(p -> words.addAll(List.of("--movement-with", relative(folder, p))));
+    movement
+        .without()
+        .forEach(p -> words.addAll(List.of("--movement-without", relative(folder, p))));
+    if (movement.over() != Movement.Over.LATER) {
+      words.addAll(List.of("--movement-over", term(movement.over())));
+    }
   }
 }

@@ -71,7 +71,7 @@ class CleanModelTest {
                 Optional.empty(),
                 Optional.empty(),
                 new CoverageMap.Counts(48, 48),
-                new Mended(0, List.of(lines), List.of(), List.of()),
+                Mended.of(List.of(lines)),
                 Optional.empty(),
                 List.of())));
   }

@@ -46,7 +46,7 @@ class StarsModelTest {
                 Optional.empty(),
                 Optional.empty(),
                 new CoverageMap.Counts(2, 2),
-                new Mended(0, List.of(), List.of(), List.of()),
+                Mended.NOTHING,
                 Optional.empty(),
                 List.of()))
         .sentence();
