@@ -421,6 +421,12 @@ public final class BlendModel {
     if (!recipe.tone().isNone()) {
       name.append("-developed");
     }
+    if (recipe.movement().isPresent()) {
+      name.append("-movement");
+    }
+    if (recipe.selection().position().isPresent()) {
+      name.append("-position-").append(recipe.selection().position().getAsInt());
+    }
     if (recipe.taper() != Taper.NONE) {
       name.append(recipe.taper().endsInPoints() ? "-points" : "-tapered");
     }

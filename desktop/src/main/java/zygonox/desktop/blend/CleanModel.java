@@ -18,6 +18,7 @@ import zygonox.core.mend.ChosenLine;
 import zygonox.core.mend.FoundLine;
 import zygonox.core.mend.FoundLine.Fate;
 import zygonox.core.mend.Stray;
+import zygonox.core.mend.Subject;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Notation;
@@ -25,6 +26,7 @@ import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Mending;
+import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.words.BlendWords;
 import zygonox.core.words.Words;
@@ -90,8 +92,9 @@ final class CleanModel {
    *
    * @param was what became of it in the picture in view
    * @param wanted what becomes of it in the next one
+   * @param moves whether it is something that moves: kept where it is laid in
    */
-  record Row(FoundLine was, Fate wanted) {
+  record Row(FoundLine was, Fate wanted, boolean moves) {
     boolean isOut() {
       return wanted == Fate.OUT;
     }
@@ -107,17 +110,51 @@ final class CleanModel {
 
   /** Whether lines were looked for in the picture in view, and it is known what came of it. */
   boolean isLookedFor() {
-    return result().filter(r -> r.recipe().mending().removesStreaks()).isPresent();
+    return result()
+        .map(BlendResult::recipe)
+        .filter(r -> r.mending().removesStreaks() || r.movement().isPresent())
+        .isPresent();
   }
 
   /** Those that were found, and those that somebody has drawn since. */
   List<Row> rows() {
     List<FoundLine> found = result().map(r -> r.mended().lines()).orElse(List.of());
     List<Path> order = night.framesProperty().get().frames().stream().map(Frame::file).toList();
-    return Stream.concat(found.stream(), drawn(found))
-        .sorted(Comparator.comparingInt(l -> order.indexOf(l.file())))
-        .map(l -> new Row(l, wanted(l)))
+    Stream<Row> lines =
+        Stream.concat(found.stream(), drawn(found)).map(l -> new Row(l, wanted(l), false));
+    return Stream.concat(lines, subjects().stream())
+        .sorted(Comparator.comparingInt(r -> order.indexOf(r.was().file())))
         .toList();
+  }
+
+  /** What moves, each as its outline, whether it is laid in or not. */
+  private List<Row> subjects() {
+    List<Subject> found = result().map(r -> r.mended().subjects()).orElse(List.of());
+    Optional<Movement> next = blend.recipe().movement();
+    List<Row> rows = new ArrayList<>();
+    for (Subject one : found) {
+      int index = rows.size();
+      boolean taken = next.filter(m -> m.takes(one.file(), index)).isPresent();
+      FoundLine was = new FoundLine(Stray.LIGHT, one.file(), axis(one), fate(one.laidIn()));
+      rows.add(new Row(was, fate(taken), true));
+    }
+    return rows;
+  }
+
+  private static Fate fate(boolean laidIn) {
+    return laidIn ? Fate.KEPT : Fate.OUT;
+  }
+
+  /** The long axis of its outline, as wide as that. */
+  private static Streak axis(Subject one) {
+    double wide = one.right() - one.left();
+    double high = one.bottom() - one.top();
+    double x = (one.left() + one.right()) / 2.0;
+    double y = (one.top() + one.bottom()) / 2.0;
+    double along = Math.abs(wide - high) / 2;
+    return wide >= high
+        ? new Streak(x - along, y, x + along, y, high, 1)
+        : new Streak(x, y - along, x, y + along, wide, 1);
   }
 
   /** Drawn after the picture was made: they are in it still. */
@@ -159,7 +196,9 @@ final class CleanModel {
     }
     List<Row> rows = rows();
     List<String> said = BlendWords.mended(result().orElseThrow().mended());
-    String found = said.isEmpty() ? Words.say("clean.nothing") : String.join(". ", said) + ".";
+    boolean moves = result().filter(r -> r.recipe().movement().isPresent()).isPresent();
+    String nothing = Words.say(moves ? "clean.nothing-moves" : "clean.nothing");
+    String found = said.isEmpty() ? nothing : String.join(". ", said) + ".";
     long changed = rows.stream().filter(Row::changed).count();
     return changed == 0 ? found : found + " " + Words.say("clean.changed", changed);
   }
@@ -173,6 +212,10 @@ final class CleanModel {
             .flatMap(set::takenAt)
             .map(t -> Words.say("clean.when", Moments.clock(t, zone(set)), name))
             .orElse(name);
+    if (row.moves()) {
+      String laid = row.isOut() ? "clean.subject-out" : "clean.subject-in";
+      return Words.say(row.changed() ? laid + "-next" : laid, when);
+    }
     String fate = row.isOut() ? "clean.OUT" : "clean." + row.wanted();
     String told = Words.say(row.changed() ? fate + "-next" : fate);
     Streak line = row.was().line();
@@ -205,6 +248,13 @@ final class CleanModel {
   /** Takes a line out that stays, or keeps one that goes. */
   void turn(Row row) {
     boolean out = !row.isOut();
+    if (row.moves()) {
+      Recipe recipe = blend.recipe();
+      Path file = row.was().file();
+      Movement movement = recipe.movement().orElse(Movement.of(1)).deciding(file, !out);
+      blend.edit("subject " + file.getFileName() + out, recipe.withMovement(Optional.of(movement)));
+      return;
+    }
     // What comes of it without anybody's word needs none.
     boolean byItself = isDrawn(row.was()) ? !out : out == row.was().isOut() && wasByLooks(row);
     FoundLine was = row.was();

@@ -170,8 +170,8 @@ final class CleanPage implements Page {
     Optional<Row> row = row();
     turn.setDisable(row.isEmpty());
     look.setDisable(row.flatMap(r -> model.frame(r.was().file())).isEmpty());
-    turn.setText(
-        Words.say(row.isPresent() && !row.get().isOut() ? "clean.take-out" : "clean.keep"));
+    String act = row.isPresent() && !row.get().isOut() ? "clean.take-out" : "clean.keep";
+    turn.setText(Words.say(row.filter(Row::moves).isPresent() ? act + "-subject" : act));
     int index = list.getSelectionModel().getSelectedIndex();
     List<Outline> outlines = new ArrayList<>(model.outlines(list.getItems(), index));
     if (inView) {

@@ -7,6 +7,7 @@ import java.util.stream.Stream;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.recipe.Align;
+import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
 
 /**
@@ -57,6 +58,17 @@ enum Purpose {
   },
   SMOOTH_WATER(Align.NONE, BlendMethod.MEAN),
   EMPTY_PLACE(Align.NONE, BlendMethod.MEDIAN),
+  MOVEMENT(Align.NONE, BlendMethod.MEDIAN, BlendMethod.CLIPPED_MEAN) {
+    @Override
+    boolean isMetBy(Recipe recipe) {
+      return super.isMetBy(recipe.withMovement(Optional.empty())) && recipe.movement().isPresent();
+    }
+
+    @Override
+    Recipe serve(Recipe now, FrameSet set) {
+      return super.serve(now, set).withMovement(Optional.of(Movement.of(1)));
+    }
+  },
   QUIET_BURST(Align.SCENE, BlendMethod.MEAN, BlendMethod.CLIPPED_MEAN, BlendMethod.MEDIAN),
   FINER_BURST(Align.SCENE, BlendMethod.MEAN, BlendMethod.CLIPPED_MEAN, BlendMethod.MEDIAN) {
     @Override
@@ -102,7 +114,8 @@ enum Purpose {
         && recipe.align() == align
         && recipe.scale() == 1
         && recipe.ground().isEmpty()
-        && recipe.red().isEmpty();
+        && recipe.red().isEmpty()
+        && recipe.movement().isEmpty();
   }
 
   /**
@@ -115,6 +128,7 @@ enum Purpose {
         .withScale(1)
         .withGround(Optional.empty())
         .withRed(Optional.empty())
+        .withMovement(Optional.empty())
         .withMending(now.mending().withGaps(false));
   }
 

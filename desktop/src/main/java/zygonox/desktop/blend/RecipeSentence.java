@@ -97,6 +97,7 @@ final class RecipeSentence {
                 RecipeSentence::meaning,
                 model::setMethod));
     averageClauses(builder);
+    shape.movement(builder);
     shape.taper(builder);
     shape.scale(builder);
     cropClause(builder);

@@ -2,9 +2,13 @@ package zygonox.desktop.blend;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.Tone;
 import zygonox.core.recipe.Align;
+import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.Taper;
 import zygonox.core.words.Words;
@@ -16,6 +20,7 @@ import zygonox.desktop.sentence.Settings;
 /** The parts of a recipe's sentence that tell what its light and its trails look like. */
 final class ShapeClauses {
   private static final double STOPS_STEP = 1 / 3.0;
+  private static final int MOST_EVERY = 10;
   private static final List<Integer> SCALES = List.of(2, 3, 4, 1);
 
   private final BlendModel model;
@@ -83,6 +88,49 @@ final class ShapeClauses {
                 t -> model.edit("taper", model.recipe().withTaper(t))));
   }
 
+  /** What of that which moves is laid in; silent where nothing is. */
+  void movement(Sentence.Builder builder) {
+    Optional<Movement> laid = model.recipe().movement();
+    if (laid.isEmpty()) {
+      return;
+    }
+    TreeSet<Integer> choices = new TreeSet<>(List.of(laid.get().every()));
+    for (int n = 0; n <= MOST_EVERY; n++) {
+      choices.add(n);
+    }
+    builder
+        .say(Words.say("blend.s-movement"))
+        .set(
+            Settings.choice(
+                "movement",
+                laid.get().every(),
+                List.copyOf(choices),
+                n -> Words.say("blend.movement", n),
+                n -> Words.say("blend.movement-means", n),
+                n -> model.edit("movement", laid(n))))
+        .say(", ")
+        .set(
+            Settings.choice(
+                "movement-over",
+                laid.get().over(),
+                List.of(Movement.Over.values()),
+                o -> Words.say("blend.movement-over." + o),
+                o -> Words.say("blend.movement-over-means." + o),
+                o ->
+                    model.edit(
+                        "movement-over",
+                        model
+                            .recipe()
+                            .withMovement(model.recipe().movement().map(m -> m.withOver(o))))));
+  }
+
+  private Recipe laid(int every) {
+    Recipe now = model.recipe();
+    return every == 0
+        ? now.withMovement(Optional.empty())
+        : now.withMovement(now.movement().map(m -> m.withEvery(every)));
+  }
+
   /** How much finer the result is; silent where it is as the frames are. */
   void scale(Sentence.Builder builder) {
     if (model.recipe().scale() == 1) {
@@ -119,6 +167,15 @@ final class ShapeClauses {
               Words.say("blend.taper-means.BOTH"),
               () -> model.edit("taper", model.recipe().withTaper(Taper.BOTH))));
     }
+    if (now.movement().isEmpty() && takesMovement(now)) {
+      offers.add(
+          new Part.Offer(
+              Words.say("blend.offer-movement"),
+              Words.say("blend.movement-means", 1),
+              () ->
+                  model.edit(
+                      "movement", model.recipe().withMovement(Optional.of(Movement.of(1))))));
+    }
     boolean lies = now.ground().isEmpty() && now.red().isEmpty();
     if (now.align() != Align.NONE && lies && now.scale() == 1) {
       offers.add(
@@ -130,6 +187,18 @@ final class ShapeClauses {
     return offers;
   }
 
+  /** Whether what moves can be laid into its result: an empty place, whole and at its own size. */
+  private static boolean takesMovement(Recipe recipe) {
+    boolean empties =
+        recipe.method() == BlendMethod.MEDIAN || recipe.method() == BlendMethod.CLIPPED_MEAN;
+    return empties
+        && recipe.scale() == 1
+        && recipe.align() != Align.STARS
+        && recipe.ground().isEmpty()
+        && recipe.red().isEmpty()
+        && recipe.crop().equals(Crop.NONE);
+  }
+
   /** The same without what has no meaning any more. */
   static Recipe sound(Recipe recipe) {
     Recipe sound = recipe;
@@ -139,6 +208,6 @@ final class ShapeClauses {
     if (sound.align() == Align.NONE || sound.ground().isPresent() || sound.red().isPresent()) {
       sound = sound.withScale(1);
     }
-    return sound;
+    return takesMovement(sound) ? sound : sound.withMovement(Optional.empty());
   }
 }

@@ -5,6 +5,7 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -17,6 +18,11 @@ import zygonox.desktop.tasks.BackgroundTasks;
 /** The line at the bottom: what stands in the way, what was said last, and what is running. */
 final class Foot extends HBox {
   private static final int MOST_MENDS = 2;
+
+  /** What is running takes no more of the line than this by its name: it may be a long sentence. */
+  private static final double TITLE_SHARE = 0.3;
+
+  private static final double TWO_LINES = 40;
 
   private final Label weight = new Label();
   private final Label obstacle = new Label();
@@ -34,6 +40,10 @@ final class Foot extends HBox {
     obstacle.setId("obstacle");
     obstacle.getStyleClass().add("obstacle");
     obstacle.setWrapText(true);
+    obstacle.setMaxHeight(TWO_LINES);
+    Tooltip whole = new Tooltip();
+    whole.textProperty().bind(obstacle.textProperty());
+    obstacle.setTooltip(whole);
     weight.setId("weight");
     weight.setMinWidth(Region.USE_PREF_SIZE);
     message.setId("message");
@@ -47,6 +57,9 @@ final class Foot extends HBox {
     offered.setMinWidth(Region.USE_PREF_SIZE);
     mends.setAlignment(Pos.CENTER_LEFT);
     mends.setMinWidth(Region.USE_PREF_SIZE);
+    // The line is short enough while something runs; Ctrl M mends all the same.
+    mends.visibleProperty().bind(tasks.titleProperty().isEmpty());
+    mends.managedProperty().bind(mends.visibleProperty());
     HBox obstacles = new HBox(10, weight, obstacle, mends, next);
     HBox said = new HBox(10, message, offered);
     for (HBox row : List.of(obstacles, said)) {
@@ -69,13 +82,15 @@ final class Foot extends HBox {
     tasks.titleProperty().subscribe(title -> forgetFault(!title.isEmpty()));
   }
 
-  private static HBox running(BackgroundTasks tasks) {
+  private HBox running(BackgroundTasks tasks) {
     ProgressBar bar = new ProgressBar();
     bar.progressProperty().bind(tasks.fractionProperty());
     bar.setPrefWidth(180);
     bar.accessibleTextProperty().bind(tasks.titleProperty());
     Label title = new Label();
     title.textProperty().bind(tasks.titleProperty());
+    title.setMinWidth(0);
+    title.maxWidthProperty().bind(widthProperty().multiply(TITLE_SHARE));
     Label left = new Label();
     left.getStyleClass().add("faint");
     left.textProperty().bind(tasks.timeLeftProperty());
@@ -85,6 +100,9 @@ final class Foot extends HBox {
     HBox running = new HBox(10, title, bar, left, cancel);
     running.setAlignment(Pos.CENTER_LEFT);
     running.setMinWidth(Region.USE_PREF_SIZE);
+    for (Region part : List.of(bar, left, cancel)) {
+      part.setMinWidth(Region.USE_PREF_SIZE);
+    }
     running.visibleProperty().bind(tasks.titleProperty().isNotEmpty());
     running.managedProperty().bind(running.visibleProperty());
     return running;

@@ -22,6 +22,7 @@ public enum DemoShow {
   TRACKED(StageName.BLEND, EnumSet.noneOf(HappeningKind.class)),
   TRAFFIC(StageName.BLEND, EnumSet.of(HappeningKind.CARS, HappeningKind.RIPPLES)),
   PAINTED_MILL(StageName.BLEND, EnumSet.of(HappeningKind.PAINTER)),
+  PASSING_RIDER(StageName.BLEND, EnumSet.of(HappeningKind.RIDER)),
   FROM_THE_HAND(StageName.BLEND, EnumSet.of(HappeningKind.HANDS)),
   DAY_INTO_NIGHT(StageName.MOTION, EnumSet.noneOf(HappeningKind.class));
 

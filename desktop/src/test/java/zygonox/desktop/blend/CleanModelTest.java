@@ -17,9 +17,11 @@ import zygonox.core.measure.Streak;
 import zygonox.core.mend.FoundLine;
 import zygonox.core.mend.FoundLine.Fate;
 import zygonox.core.mend.Stray;
+import zygonox.core.mend.Subject;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.Mended;
+import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
 import zygonox.desktop.blend.CleanModel.Row;
 import zygonox.desktop.picture.Outline;
@@ -53,6 +55,10 @@ class CleanModelTest {
 
   /** A picture as the recipe makes it now, with these lines in its frames. */
   private void made(List<Alignment> alignment, FoundLine... lines) {
+    made(alignment, Mended.of(List.of(lines)));
+  }
+
+  private void made(List<Alignment> alignment, Mended mended) {
     Recipe recipe = blend.recipe();
     variants.add(
         Variant.of(
@@ -71,7 +77,7 @@ class CleanModelTest {
                 Optional.empty(),
                 Optional.empty(),
                 new CoverageMap.Counts(48, 48),
-                Mended.of(List.of(lines)),
+                mended,
                 Optional.empty(),
                 List.of())));
   }
@@ -82,6 +88,46 @@ class CleanModelTest {
         List.of(),
         new FoundLine(first, FLIGHT, Fate.OUT),
         new FoundLine(second, METEOR, Fate.METEOR));
+  }
+
+  @Test
+  void whatMovesIsListedAndTurnedAround() {
+    blend.edit(
+        "movement",
+        blend.recipe().withMethod(BlendMethod.MEDIAN).withMovement(Optional.of(Movement.of(2))));
+    Mended moving =
+        new Mended(
+            0,
+            List.of(),
+            List.of(),
+            List.of(),
+            List.of(
+                new Subject(first, 100, 200, 300, 280, true),
+                new Subject(second, 400, 200, 460, 300, false)));
+    made(List.of(), moving);
+    assertThat(model.isLookedFor()).isTrue();
+    assertThat(model.sentence()).isEqualTo("Something moves in 2 frames; laid in: 1.");
+    List<Row> rows = model.rows();
+    assertThat(rows).allMatch(Row::moves).noneMatch(Row::changed);
+    assertThat(model.text(rows.get(0)))
+        .isEqualTo("20:43  star-trails-0004.jpg: what moves there, laid in");
+    assertThat(model.text(rows.get(1))).contains("left out");
+    // Its box, drawn as wide as it is high around its long axis.
+    assertThat(model.outlines(rows, 0).get(0))
+        .isEqualTo(new Outline(140, 240, 260, 240, 40, Outline.Kind.STAYS, true));
+    model.turn(rows.get(0));
+    model.turn(rows.get(1));
+    assertThat(model.text(model.rows().get(0))).contains("goes with the next blend");
+    assertThat(model.text(model.rows().get(1))).contains("comes in with the next blend");
+    assertThat(blend.sentenceProperty().get().text())
+        .contains("lay in what moves in every 2nd frame, the later over the earlier");
+    Movement decided = blend.recipe().movement().orElseThrow();
+    assertThat(decided.with()).containsExactly(second);
+    assertThat(decided.without()).containsExactly(first);
+    night.undo();
+    assertThat(model.rows().get(1).changed()).isFalse();
+    made(List.of(), Mended.NOTHING);
+    assertThat(model.sentence()).isEqualTo("Nothing moves in these frames.");
   }
 
   @Test

@@ -50,4 +50,13 @@ class PurposeTest {
     assertThat(Purpose.of(PLAIN.withAlign(Align.STARS, Optional.of(Path.of("a.jpg")))))
         .isEqualTo(Purpose.OWN);
   }
+
+  @Test
+  void aMovementIsOneOfThem() {
+    Recipe served = Purpose.MOVEMENT.serve(PLAIN, FrameSet.NONE);
+    assertThat(served.method()).isEqualTo(BlendMethod.MEDIAN);
+    assertThat(Purpose.of(served)).isEqualTo(Purpose.MOVEMENT);
+    assertThat(Purpose.of(served.withMovement(Optional.empty()))).isEqualTo(Purpose.EMPTY_PLACE);
+    assertThat(Purpose.SMOOTH_WATER.serve(served, FrameSet.NONE).movement()).isEmpty();
+  }
 }
