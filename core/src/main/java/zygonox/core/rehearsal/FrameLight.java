@@ -38,6 +38,9 @@ final class FrameLight {
   /** By how much cloud at its thickest is brighter than clear sky. */
   private static final float CLOUD_GLOW = 0.9f;
 
+  /** What cloud adds to the sky behind it where it catches the low sun; common look, no source. */
+  private static final float[] KINDLED_COLOUR = {1.5f, 0.45f, 0.1f};
+
   /** A flat is brought to half of white [common practice]. */
   private static final double FLAT_SHARE = 0.5;
 
@@ -303,13 +306,15 @@ final class FrameLight {
     float land = cover > 0 ? groundLight.reflectance(row, x) : 0;
     boolean isWater = cover > 0 && ground.isWater(row * width + x);
     float veil = cloud.at(x, row);
+    float kindled = veil * sky.kindled[x];
     // Cloud takes the stars' light and gives back the town's.
     float brighter = 1 + CLOUD_GLOW * veil;
     for (int c = 0; c < 3; c++) {
       float empty = glow * SKY_COLOUR[c] * (1 + warm * (1 - c));
       float shone = isWater ? empty : onGround * SKY_COLOUR[c];
       float star = (light[i + c] + band * GALAXY_COLOUR[c]) * (1 - veil);
-      float seen = (1 - cover) * (star + empty * brighter) + cover * land * shone * brighter;
+      float red = glow * kindled * KINDLED_COLOUR[c];
+      float seen = (1 - cover) * (star + empty * brighter + red) + cover * land * shone * brighter;
       light[i + c] = f * (seen + fog * (FOG_GIVES[c] * onGround - seen));
     }
     if (cover > 0) {

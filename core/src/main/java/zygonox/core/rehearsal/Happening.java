@@ -11,8 +11,9 @@ sealed interface Happening {
    * Cloud that comes, drifts over and goes.
    *
    * @param thickest share of the starlight that it takes at its thickest, 0 to 1
+   * @param broken whether clear sky shows between its banks
    */
-  record Cloud(Instant from, Instant to, double thickest) implements Happening {
+  record Cloud(Instant from, Instant to, double thickest, boolean broken) implements Happening {
     /** How thick it is on the whole: nothing at its ends, most in the middle. */
     double at(Instant time) {
       double share = share(from, to, time);

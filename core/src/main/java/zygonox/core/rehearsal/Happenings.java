@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Sensor;
 import zygonox.core.program.Interval;
+import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 import zygonox.core.program.Shot;
 import zygonox.core.program.Take;
@@ -91,10 +92,7 @@ public final class Happenings {
     double high = sensor.fieldOfViewDeg(sensor.body().sensorHeightMm());
     Direction facing = program.facing();
     return switch (kind) {
-      case CLOUD -> {
-        long half = (long) (1000 * run * 0.08) + 1;
-        yield new Happening.Cloud(at.minusMillis(half), at.plusMillis(half), 0.93);
-      }
+      case CLOUD -> cloud(program, start, run, at);
       case AEROPLANE -> flight(kind, at, 50, facing, wide, high, AEROPLANE_MAGNITUDE, random);
       case SATELLITE -> flight(kind, at, 80, facing, wide, high, SATELLITE_MAGNITUDE, random);
       case METEOR -> meteor(at, facing, wide, high, random);
@@ -188,6 +186,14 @@ public final class Happenings {
 
   private static double sign(Random random) {
     return random.nextBoolean() ? 1 : -1;
+  }
+
+  /** A bank that passes; over a day that turns into night one that stands in the low sun. */
+  private static Happening cloud(Program program, Instant start, double run, Instant at) {
+    boolean dusk = program.job() == Job.DAY_INTO_NIGHT;
+    Instant middle = dusk ? start.plusMillis((long) (1000 * run * 0.35)) : at;
+    long half = (long) (1000 * run * (dusk ? 0.33 : 0.08)) + 1;
+    return new Happening.Cloud(middle.minusMillis(half), middle.plusMillis(half), 0.93, dusk);
   }
 
   /** Across the picture, in its middle half-way through the run. */
@@ -350,6 +356,11 @@ public final class Happenings {
   /** How thick the cloud is on the whole, 0 to 1. */
   double cloud(Instant time) {
     return each(Happening.Cloud.class).mapToDouble(c -> c.at(time)).max().orElse(0);
+  }
+
+  /** Whether clear sky shows between the banks of what cloud there is. */
+  boolean cloudIsBroken(Instant time) {
+    return each(Happening.Cloud.class).anyMatch(c -> c.broken() && c.at(time) > 0);
   }
 
   /** Lamps that are on during some part of an exposure. */

@@ -24,6 +24,15 @@ final class SkyLight {
 
   private static final double AFTERGLOW_WARMTH = 0.8;
 
+  /**
+   * Cloud catches the sun from below between these altitudes of it, most in their middle, and
+   * within so many degrees of it; common look, no source.
+   */
+  private static final double KINDLED_FROM_DEG = 2;
+
+  private static final double KINDLED_TO_DEG = -7;
+  private static final double KINDLED_WITHIN_DEG = 75;
+
   /** Sizes of the galaxy's clouds of stars and dust, in degrees; common look, no source. */
   private static final double[] CLOUDS_DEG = {5, 2.1, 0.9};
 
@@ -33,6 +42,7 @@ final class SkyLight {
   private final float[] galaxy;
   private final float[] falloff;
   private final float[] fog;
+  private final float[] kindled;
 
   /** What the whole sky gives level ground, in the same unit. */
   private final float onGround;
@@ -55,6 +65,9 @@ final class SkyLight {
     galaxy = new float[columns * rows];
     falloff = new float[columns * rows];
     fog = new float[columns * rows];
+    kindled = new float[columns * rows];
+    double lit = (KINDLED_FROM_DEG - sky.sunAltitudeDeg()) / (KINDLED_FROM_DEG - KINDLED_TO_DEG);
+    double kindling = lit > 0 && lit < 1 ? Math.sin(Math.PI * lit) : 0;
     Vector axis = projection.towards((width - 1) / 2.0, (height - 1) / 2.0);
     double overhead = sky.darkCandelas(new Vector(0, 0, 1));
     onGround = (float) (sky.groundCandelas() / overhead);
@@ -73,6 +86,8 @@ final class SkyLight {
                 ((WARMTH * (1 - overhead / dark) * dark
                         + AFTERGLOW_WARMTH * Math.exp(-near * near) * sky.twilightCandelas(up))
                     / total);
+        double away = sky.fromSunDeg(up) / KINDLED_WITHIN_DEG;
+        kindled[i] = (float) (kindling * Math.exp(-away * away) * sky.twilightCandelas(up) / total);
         galaxy[i] = v.z() > 0 ? (float) (galaxyCandelas(v, moments) / overhead) : 0;
         double cos = v.dot(axis);
         // A good lens loses some half of the cos^4 that a pinhole would.
@@ -120,6 +135,9 @@ final class SkyLight {
     /** How much of what lies behind it the fog hides, 0 to 1. */
     final float[] fog;
 
+    /** How much of the low sun's light cloud there would catch, 0 to 1. */
+    final float[] kindled;
+
     private final float[] line = new float[columns];
     private int filled = -1;
 
@@ -129,6 +147,7 @@ final class SkyLight {
       galaxy = new float[width];
       falloff = new float[width];
       fog = new float[width];
+      kindled = new float[width];
     }
 
     /** Moves to a row. */
@@ -140,6 +159,7 @@ final class SkyLight {
         fill(SkyLight.this.galaxy, row, galaxy);
         fill(SkyLight.this.falloff, row, falloff);
         fill(SkyLight.this.fog, row, fog);
+        fill(SkyLight.this.kindled, row, kindled);
       }
       return this;
     }

@@ -162,7 +162,7 @@ record Staging(Program planned, Program shot, Happenings happenings, Tracker tra
           case DEW -> List.of(new Happening.Dew(start, 3600 / seconds * (1.5 + 0.1 * (seed % 9))));
           case BUMP ->
               List.of(new Happening.Bump(middle.plusSeconds(30), 0.25 + 0.05 * (seed % 4), -0.1));
-          case CLOUD -> List.of(new Happening.Cloud(start.plusSeconds(40), end, 0.98));
+          case CLOUD -> List.of(new Happening.Cloud(start.plusSeconds(40), end, 0.98, false));
           case HIGHLIGHTS_CLIPPED ->
               List.of(new Happening.Torch(start, end, facing.azimuthDeg(), 14, GLARING, false));
           case TIMER_MISSET -> List.of(new Happening.MissetTimer());

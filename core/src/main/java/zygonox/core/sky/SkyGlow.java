@@ -66,6 +66,11 @@ public final class SkyGlow {
     return twilightCandelas * shape(v);
   }
 
+  /** How high the sun stands, degrees; below the horizon negative. */
+  public double sunAltitudeDeg() {
+    return Angle.asin(sun.z());
+  }
+
   /** How far a direction is from the sun, degrees. */
   public double fromSunDeg(Vector v) {
     return Angle.atan2(sun.cross(v).length(), sun.dot(v));

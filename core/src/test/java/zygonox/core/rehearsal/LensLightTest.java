@@ -38,7 +38,10 @@ class LensLightTest {
   }
 
   private static float[] light(SimulatedCamera camera, Program program) {
-    Shot shot = program.shots().get(0);
+    return light(camera, program, program.shots().get(0));
+  }
+
+  private static float[] light(SimulatedCamera camera, Program program, Shot shot) {
     FrameLight frame = new FrameLight(camera, program, shot);
     Body held = camera.held(program);
     float[] all = new float[3 * held.pixelsWide() * held.pixelsHigh()];
@@ -78,6 +81,36 @@ class LensLightTest {
     for (int c = 1; c < 3; c++) {
       assertThat(filtered[3 * brightest + c]).isCloseTo(own[3 * brightest + c], within(1e-2f));
     }
+  }
+
+  /** How much redder than clear sky the thickest cloud is at a shot. */
+  private static double redder(int index) {
+    Night night = NightFile.open(java.nio.file.Path.of("..", "demo", "day-into-night")).night();
+    Program dusk = night.programs().get(0);
+    Shot shot = dusk.shots().get(index);
+    float[] clear = light(camera(night, Set.of(), dusk), dusk, shot);
+    SimulatedCamera clouded = camera(night, EnumSet.of(HappeningKind.CLOUD), dusk);
+    float[] cloud = light(clouded, dusk, shot);
+    CloudCover cover = new CloudCover(clouded.happenings(), Exposure.of(shot).middle(), WIDTH);
+    int thickest = 0;
+    int open = 0;
+    for (int i = 0; i < WIDTH * HEIGHT / 4; i++) {
+      float here = cover.at(i % WIDTH, i / WIDTH);
+      thickest = here > cover.at(thickest % WIDTH, thickest / WIDTH) ? i : thickest;
+      open = here < cover.at(open % WIDTH, open / WIDTH) ? i : open;
+    }
+    assertThat(cover.at(thickest % WIDTH, thickest / WIDTH)).isGreaterThan(0.3f);
+    // Between the banks nothing is changed.
+    assertThat(cloud[3 * open]).isCloseTo(clear[3 * open], within(clear[3 * open] * 0.02f));
+    double with = cloud[3 * thickest] / cloud[3 * thickest + 2];
+    return with / (clear[3 * thickest] / clear[3 * thickest + 2]);
+  }
+
+  @Test
+  void cloudCatchesTheLowSunAndIsGreyAtNight() {
+    // A quarter of an hour after sunset, and when the sun is eight degrees down.
+    assertThat(redder(35)).isGreaterThan(1.15);
+    assertThat(redder(66)).isCloseTo(1, within(0.02));
   }
 
   @Test

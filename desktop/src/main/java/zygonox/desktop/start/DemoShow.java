@@ -24,7 +24,7 @@ public enum DemoShow {
   PAINTED_MILL(StageName.BLEND, EnumSet.of(HappeningKind.PAINTER)),
   PASSING_RIDER(StageName.BLEND, EnumSet.of(HappeningKind.RIDER)),
   FROM_THE_HAND(StageName.BLEND, EnumSet.of(HappeningKind.HANDS)),
-  DAY_INTO_NIGHT(StageName.MOTION, EnumSet.noneOf(HappeningKind.class));
+  DAY_INTO_NIGHT(StageName.MOTION, EnumSet.of(HappeningKind.CLOUD));
 
   private final StageName stage;
   private final Set<HappeningKind> happening;
