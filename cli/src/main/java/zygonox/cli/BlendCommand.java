@@ -49,6 +49,7 @@ import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.RecipeFile;
 import zygonox.core.recipe.RedLight;
+import zygonox.core.recipe.Region;
 import zygonox.core.recipe.Selection;
 import zygonox.core.recipe.SkyAndGround;
 import zygonox.core.recipe.Taper;
@@ -168,6 +169,12 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--taper", paramLabel = "HOW")
   private String taper;
+
+  @Option(names = "--region", paramLabel = "MASK=FROM")
+  private List<String> regions;
+
+  @Option(names = "--region-edge", paramLabel = "PX")
+  private Double regionEdge;
 
   @Option(names = "--movement", paramLabel = "N")
   private Integer movement;
@@ -373,6 +380,7 @@ final class BlendCommand implements Callable<Integer> {
     recipe = bridgeGaps ? recipe.withMending(recipe.mending().withGaps(true)) : recipe;
     recipe = recipe.withMending(recipe.mending().withLines(lines(recipe.mending().lines())));
     recipe = recipe.withMovement(movement(recipe.movement()));
+    recipe = recipe.withRegions(regions(recipe.regions()));
     recipe = recipe.withRed(red(recipe.red()));
     recipe = scale == null ? recipe : recipe.withScale(scale);
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);
@@ -417,6 +425,19 @@ final class BlendCommand implements Callable<Integer> {
     linesKept.forEach(typed -> lines.add(ChosenLine.parse(typed, false)));
     lightsOut.forEach(typed -> lines.add(ChosenLine.parseLight(typed)));
     return lines;
+  }
+
+  private List<Region> regions(List<Region> given) {
+    if (regions == null && given.isEmpty() && regionEdge != null) {
+      throw InvalidInput.about("region-edge", Words.say("shell.no-region"));
+    }
+    double edge = regionEdge == null ? Region.USUAL_EDGE : regionEdge;
+    if (regions != null) {
+      return regions.stream().map(r -> Region.parse(r, edge)).toList();
+    }
+    return regionEdge == null
+        ? given
+        : given.stream().map(r -> new Region(r.mask(), r.method(), r.frame(), edge)).toList();
   }
 
   private Optional<Movement> movement(Optional<Movement> given) {

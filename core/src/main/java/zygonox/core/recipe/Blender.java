@@ -110,6 +110,9 @@ public final class Blender {
     if (recipe.movement().isPresent()) {
       return new MovementBlend(recipe).blend(set, to, watcher, room);
     }
+    if (!recipe.regions().isEmpty()) {
+      return new RegionBlend(recipe).blend(set, to, watcher, room);
+    }
     return recipe.ground().isPresent()
         ? new JoinedBlend(recipe).blend(set, to, watcher, room)
         : blendAlone(set, to, watcher, room);

@@ -68,7 +68,7 @@ final class JoinedBlend {
         ground.frames().isEmpty()
             ? set
             : FrameFinder.find(ground.frames(), Progress.NONE, room.cancellation());
-    new Blender(by(ground.method().orElse(recipe.method()), still))
+    new Blender(by(ground.method().orElse(recipe.method()), still, recipe.method()))
         .blend(groundSet, parts.to("ground"), watcher.share(0, GROUND_SHARE), room);
     Raster below = parts.read("ground");
     ToneCurve curve = parts.curve("ground");
@@ -89,7 +89,7 @@ final class JoinedBlend {
     to.coverage().ifPresent(c -> CoveragePicture.write(count, c, to.ifPresent()));
     float[] gains = {1, 1, 1};
     if (!ground.frames().isEmpty() && !ground.asIs()) {
-      new Blender(by(BlendMethod.MEAN, still))
+      new Blender(by(BlendMethod.MEAN, still, recipe.method()))
           .blend(only(set, sky), parts.to("reference"), BlendWatcher.NONE, room);
       gains = gains(parts.read("reference"), below, mask, curve);
     }
@@ -113,8 +113,8 @@ final class JoinedBlend {
   }
 
   /** The same by another method, without what has a meaning for its own only. */
-  private Recipe by(BlendMethod method, Recipe other) {
-    return method == recipe.method()
+  static Recipe by(BlendMethod method, Recipe other, BlendMethod now) {
+    return method == now
         ? other
         : other
             .withMethod(method)

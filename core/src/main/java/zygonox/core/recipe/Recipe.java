@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -34,6 +35,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param ground where the ground comes from; empty: it is blended as the sky is
  * @param red light of other frames that is added to the red; empty: none
  * @param movement what moves, laid into the picture of the empty place; empty: not
+ * @param regions parts of the result that are taken from elsewhere, the later over the earlier
  * @param taper lighten: how trails grow along their length
  * @param mending what is put right in single frames
  * @param align how frames are brought onto each other
@@ -58,6 +60,7 @@ public record Recipe(
     Optional<SkyAndGround> ground,
     Optional<RedLight> red,
     Optional<Movement> movement,
+    List<Region> regions,
     Taper taper,
     Mending mending,
     Align align,
@@ -73,6 +76,7 @@ public record Recipe(
   public Recipe {
     InvalidInput.check("kappa", "value.kappa", kappa, 0.5, 20);
     InvalidInput.check("scale", "value.scale", scale, 1, 4);
+    regions = List.copyOf(regions);
     // In the order they were given, for the words and files that tell them.
     masks = Collections.unmodifiableMap(new LinkedHashMap<>(masks));
   }
@@ -93,6 +97,7 @@ public record Recipe(
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),
+        List.of(),
         Taper.NONE,
         Mending.NONE,
         Align.NONE,
@@ -158,6 +163,10 @@ public record Recipe(
     }
     if (ground.isPresent() && !crop.equals(Crop.NONE)) {
       throw InvalidInput.about("crop", Phrasebook.say("refused.crop-with-ground"));
+    }
+    boolean joined = ground.isPresent() || red.isPresent() || movement.isPresent();
+    if (!regions.isEmpty() && (joined || scale > 1 || !crop.equals(Crop.NONE))) {
+      throw InvalidInput.about("region", Phrasebook.say("refused.region-with-others"));
     }
     if (movement.isPresent()) {
       boolean empties = method == BlendMethod.MEDIAN || method == BlendMethod.CLIPPED_MEAN;
@@ -243,6 +252,10 @@ public record Recipe(
     return with(d -> d.movement = other);
   }
 
+  public Recipe withRegions(List<Region> other) {
+    return with(d -> d.regions = other);
+  }
+
   public Recipe withTaper(Taper other) {
     return with(d -> d.taper = other);
   }
@@ -300,6 +313,7 @@ public record Recipe(
     private Optional<SkyAndGround> ground;
     private Optional<RedLight> red;
     private Optional<Movement> movement;
+    private List<Region> regions;
     private Taper taper;
     private Mending mending;
     private Align align;
@@ -324,6 +338,7 @@ public record Recipe(
       ground = from.ground;
       red = from.red;
       movement = from.movement;
+      regions = from.regions;
       taper = from.taper;
       mending = from.mending;
       align = from.align;
@@ -350,6 +365,7 @@ public record Recipe(
           ground,
           red,
           movement,
+          regions,
           taper,
           mending,
           align,

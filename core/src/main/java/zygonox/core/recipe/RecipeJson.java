@@ -67,6 +67,7 @@ public final class RecipeJson {
           "ground",
           "red",
           "movement",
+          "regions",
           "taper",
           "removeStreaks",
           "bridgeGaps",
@@ -154,6 +155,12 @@ public final class RecipeJson {
         .ifPresent(
             r -> root.putObject("red").put("share", r.share()).set("paths", paths(r.frames())));
     recipe.movement().ifPresent(m -> root.set("movement", movement(m)));
+    for (Region region : recipe.regions()) {
+      ObjectNode node = root.withArray("regions").addObject();
+      node.put("mask", relative(region.mask())).put("edge", region.edgePixels());
+      region.method().ifPresent(m -> node.put("method", m.term()));
+      region.frame().ifPresent(f -> node.put("frame", relative(f)));
+    }
     if (recipe.taper() != Taper.NONE) {
       root.put("taper", term(recipe.taper()));
     }
@@ -326,6 +333,7 @@ public final class RecipeJson {
             .withGround(ground(root))
             .withRed(red(root))
             .withMovement(movement(root))
+            .withRegions(regions(root))
             .withTaper(term(root, "taper", Taper.class).orElse(Taper.NONE))
             .withMending(
                 new Mending(
@@ -386,6 +394,23 @@ public final class RecipeJson {
                 line.path("out").asBoolean()));
       }
     }
+  }
+
+  private List<Region> regions(ObjectNode root) {
+    List<Region> regions = new ArrayList<>();
+    for (JsonNode one : root.path("regions")) {
+      if (one instanceof ObjectNode region) {
+        regions.add(
+            new Region(
+                absolute(JsonFields.text(region, "mask")),
+                term(region, "method", BlendMethod.class),
+                region.has("frame")
+                    ? Optional.of(absolute(JsonFields.text(region, "frame")))
+                    : Optional.empty(),
+                JsonFields.number(region, "edge")));
+      }
+    }
+    return regions;
   }
 
   private Optional<Movement> movement(ObjectNode root) {

@@ -36,43 +36,7 @@ final class SkyJoin {
     this.ground = ground;
     this.gains = gains;
     this.curve = curve;
-    this.share = soft(mask, edgePixels);
-  }
-
-  /** The sky's share of each pixel: the mask's mean over a square, twice, whatever its side. */
-  private static float[] soft(FrameMask mask, double edgePixels) {
-    int width = mask.width();
-    int height = mask.height();
-    float[] share = new float[width * height];
-    for (int i = mask.white().nextSetBit(0); i >= 0; i = mask.white().nextSetBit(i + 1)) {
-      share[i] = 1;
-    }
-    int reach = (int) Math.round(edgePixels / 2);
-    if (reach == 0) {
-      return share;
-    }
-    float[] other = new float[share.length];
-    for (int pass = 0; pass < 2; pass++) {
-      for (int y = 0; y < height; y++) {
-        mean(share, other, y * width, 1, width, reach);
-      }
-      for (int x = 0; x < width; x++) {
-        mean(other, share, x, width, height, reach);
-      }
-    }
-    return share;
-  }
-
-  private static void mean(float[] from, float[] into, int at, int step, int count, int reach) {
-    double sum = 0;
-    for (int i = -reach; i <= reach; i++) {
-      sum += from[at + step * Math.max(0, Math.min(count - 1, i))];
-    }
-    for (int i = 0; i < count; i++) {
-      into[at + step * i] = (float) (sum / (2 * reach + 1));
-      sum += from[at + step * Math.min(count - 1, i + reach + 1)];
-      sum -= from[at + step * Math.max(0, i - reach)];
-    }
+    this.share = SoftEdge.of(mask, edgePixels);
   }
 
   /** Writes all rows. */

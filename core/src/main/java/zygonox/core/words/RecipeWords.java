@@ -20,6 +20,7 @@ import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Mending;
 import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.Region;
 import zygonox.core.recipe.Selection;
 import zygonox.core.recipe.SkyAndGround;
 import zygonox.core.recipe.Taper;
@@ -85,6 +86,12 @@ public final class RecipeWords {
     }
     recipe.ground().ifPresent(g -> ground(g, text));
     recipe.movement().ifPresent(m -> movement(m, text));
+    for (Region region : recipe.regions()) {
+      text.append(
+          region.frame().isPresent()
+              ? Words.say("recipe.region-frame", region.frame().get().getFileName())
+              : Words.say("recipe.region", region.method().orElseThrow().term()));
+    }
     if (recipe.taper() != Taper.NONE) {
       text.append(Words.say("recipe.taper." + recipe.taper()));
     }
@@ -240,6 +247,7 @@ public final class RecipeWords {
       words.addAll(List.of("--weights", term(recipe.weights())));
     }
     recipe.movement().ifPresent(m -> movement(m, folder, words));
+    regions(recipe.regions(), folder, words);
     if (recipe.taper() != Taper.NONE) {
       words.addAll(List.of("--taper", term(recipe.taper())));
     }
@@ -340,5 +348,21 @@ public final class RecipeWords {
     if (movement.over() != Movement.Over.LATER) {
       words.addAll(List.of("--movement-over", term(movement.over())));
     }
+  }
+
+  private static void regions(List<Region> regions, Path folder, List<String> words) {
+    for (Region region : regions) {
+      String from =
+          region
+              .frame()
+              .map(f -> relative(folder, f))
+              .orElseGet(() -> region.method().get().term());
+      words.addAll(List.of("--region", relative(folder, region.mask()) + "=" + from));
+    }
+    regions.stream()
+        .map(Region::edgePixels)
+        .filter(e -> e != Region.USUAL_EDGE)
+        .findFirst()
+        .ifPresent(e -> words.addAll(List.of("--region-edge", Words.number(e))));
   }
 }

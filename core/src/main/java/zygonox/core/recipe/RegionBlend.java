@@ -1,0 +1,166 @@
+package zygonox.core.recipe;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zygonox.core.align.Aligned;
+import zygonox.core.align.Alignment;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.combine.BlendWatcher;
+import zygonox.core.develop.FrameMask;
+import zygonox.core.format.Depth;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.format.PictureHeader;
+import zygonox.core.format.PictureSink;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.work.WholeFile;
+import zygonox.core.work.Workroom;
+
+/** A picture of which parts come from elsewhere: from its frames by another method, or from one. */
+final class RegionBlend {
+  private static final double OWN_SHARE = 0.5;
+
+  private final Recipe recipe;
+
+  RegionBlend(Recipe recipe) {
+    this.recipe = recipe;
+  }
+
+  /** A part, read: its share of each pixel and what it is taken from. */
+  private record Piece(float[] share, Raster from, float[] table) {}
+
+  BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
+    long start = System.nanoTime();
+    OutputFormat format = OutputFormat.of(to.picture());
+    WholeFile.checkPlace(to.picture(), to.ifPresent());
+    try (Parts parts = Parts.of(to.picture(), room)) {
+      Recipe alone = recipe.withRegions(List.of()).withDepth(Depth.SIXTEEN);
+      BlendResult done =
+          new Blender(alone)
+              .blend(
+                  set,
+                  new Destination(parts.file("whole"), to.ifPresent(), to.coverage()),
+                  watcher.share(0, OWN_SHARE),
+                  room);
+      Raster whole = parts.read("whole");
+      ToneCurve curve = parts.curve("whole");
+      List<Piece> pieces = new ArrayList<>();
+      int count = recipe.regions().size();
+      for (int i = 0; i < count; i++) {
+        double each = (1 - OWN_SHARE) / count;
+        BlendWatcher own = watcher.share(OWN_SHARE + each * i, OWN_SHARE + each * (i + 1));
+        pieces.add(piece(recipe.regions().get(i), set, done, parts, "part-" + i, own, room));
+      }
+      Depth depth =
+          recipe.depth().orElse(format.nearest(new Blender(alone).usualDepth(set.frames())));
+      PixelLayout layout = whole.layout();
+      PictureHeader header =
+          new PictureHeader(
+                  layout.width(),
+                  layout.height(),
+                  layout.channels(),
+                  depth,
+                  set.frames().get(0).info().upright(),
+                  recipe.jpeg(),
+                  () -> Phrasebook.say("made.regions", recipe.method().term(), done.used(), count))
+              .withRecipe(() -> JoinedBlend.embedded(recipe, set, done, to.picture()));
+      format.write(to.picture(), to.ifPresent(), header, sink -> join(whole, curve, pieces, sink));
+      watcher.step(1, 1);
+      return done.partOf(recipe, to.picture(), done.frames(), (System.nanoTime() - start) / 1e9);
+    }
+  }
+
+  private Piece piece(
+      Region region,
+      FrameSet set,
+      BlendResult done,
+      Parts parts,
+      String name,
+      BlendWatcher watcher,
+      Workroom room) {
+    BlendMethod method = region.method().orElse(BlendMethod.MEAN);
+    FrameSet from = region.frame().map(f -> only(set, f)).orElse(set);
+    Recipe other =
+        JoinedBlend.by(method, recipe.withRegions(List.of()), recipe.method())
+            .withDepth(Depth.SIXTEEN);
+    new Blender(other, Optional.empty(), aligned(from, set, done))
+        .blend(from, parts.to(name), watcher, room);
+    Raster picture = parts.read(name);
+    FrameMask mask = FrameMask.read("region", region.mask(), picture.layout());
+    return new Piece(
+        SoftEdge.of(mask, region.edgePixels()),
+        picture,
+        parts.curve(name).light(picture.layout().bits()));
+  }
+
+  /** How the frames lie on each other is known by now; without alignment there is nothing. */
+  private static Optional<Aligned> aligned(FrameSet from, FrameSet set, BlendResult done) {
+    if (done.reference().isEmpty()) {
+      return Optional.empty();
+    }
+    Frame reference = frame(set, done.reference().get());
+    List<Frame> frames = new ArrayList<>();
+    List<Alignment> alignments = new ArrayList<>();
+    for (Alignment one : done.alignment()) {
+      from.frames().stream()
+          .filter(f -> f.file().equals(one.file()))
+          .findFirst()
+          .ifPresent(
+              f -> {
+                frames.add(f);
+                alignments.add(one);
+              });
+    }
+    if (frames.isEmpty()) {
+      throw InvalidInput.about(
+          "region", Phrasebook.say("refused.region-of-no-part", from.frames().get(0).file()));
+    }
+    return Optional.of(new Aligned(reference, List.of(), frames, alignments, List.of(), List.of()));
+  }
+
+  private static Frame frame(FrameSet set, Path file) {
+    Path wanted = file.toAbsolutePath().normalize();
+    return set.frames().stream()
+        .filter(f -> f.file().toAbsolutePath().normalize().equals(wanted))
+        .findFirst()
+        .orElseThrow(
+            () -> InvalidInput.about("region", Phrasebook.say("refused.region-of-no-part", file)));
+  }
+
+  private static FrameSet only(FrameSet set, Path file) {
+    return new FrameSet(List.of(frame(set, file)), List.of(), set.assumedOffset());
+  }
+
+  private static void join(Raster whole, ToneCurve curve, List<Piece> pieces, PictureSink sink)
+      throws IOException {
+    PixelLayout layout = whole.layout();
+    float[] table = curve.light(layout.bits());
+    EncodedRow row = new EncodedRow(sink, curve);
+    int channels = layout.channels();
+    for (int y = 0; y < layout.height(); y++) {
+      for (int x = 0; x < layout.width(); x++) {
+        int pixel = y * layout.width() + x;
+        for (int c = 0; c < channels; c++) {
+          float light = table[whole.samples()[pixel * channels + c] & 0xffff];
+          for (Piece piece : pieces) {
+            float share = piece.share()[pixel];
+            if (share > 0) {
+              float own = piece.table()[piece.from().samples()[pixel * channels + c] & 0xffff];
+              light += share * (own - light);
+            }
+          }
+          row.set(x * channels + c, light);
+        }
+      }
+      row.write(y);
+    }
+  }
+}

@@ -1,0 +1,172 @@
+package zygonox.core.recipe;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.develop.FrameMask;
+import zygonox.core.format.Depth;
+import zygonox.core.format.PictureReader;
+import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameFinder;
+import zygonox.core.frame.FrameSet;
+import zygonox.core.frame.TestPictures;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+import zygonox.core.work.Cancellation;
+import zygonox.core.work.Progress;
+import zygonox.core.work.WholeFile;
+
+/** Parts of a picture that come from elsewhere, against both pictures they are made of. */
+class RegionBlendTest {
+  private static final PixelLayout LAYOUT = new PixelLayout(120, 80, 3, 16);
+  private static final int FROM = 40;
+  private static final int TO = 90;
+
+  @TempDir Path folder;
+  private Path frames;
+
+  @BeforeEach
+  void shoot() throws Exception {
+    frames = Files.createDirectory(folder.resolve("frames"));
+    for (int f = 0; f < 5; f++) {
+      TestPictures.write(
+          frames.resolve("f" + f + ".tif"),
+          TestPictures.random(LAYOUT, f),
+          TestPictures.info("2026-10-14T22:00:0" + f, "+01:00"));
+    }
+  }
+
+  /** White between two columns. */
+  private Path mask(PixelLayout of, int from, int to) {
+    BitSet white = new BitSet();
+    for (int y = 0; y < of.height(); y++) {
+      white.set(y * of.width() + from, y * of.width() + to);
+    }
+    Path file = folder.resolve("mask.png");
+    new FrameMask(of.width(), of.height(), white).write(file, WholeFile.IfPresent.REPLACE);
+    return file;
+  }
+
+  private Raster blend(Recipe recipe, String name) throws Exception {
+    Path out = folder.resolve(name);
+    TestRecipes.blend(recipe.checked(), frames, out);
+    return PictureReader.readWhole(Frame.look(out));
+  }
+
+  private static Recipe lighten(Region region) {
+    return TestRecipes.usual(BlendMethod.LIGHTEN)
+        .withDepth(Depth.SIXTEEN)
+        .withRegions(List.of(region));
+  }
+
+  private static void assertSame(Raster one, Raster other, int from, int to) {
+    for (int y = 0; y < one.layout().height(); y++) {
+      for (int x = from; x < to; x++) {
+        for (int c = 0; c < 3; c++) {
+          assertThat(Math.abs(one.at(x, y, c) - other.at(x, y, c)))
+              .as("%d, %d", x, y)
+              .isLessThanOrEqualTo(1);
+        }
+      }
+    }
+  }
+
+  @Test
+  void insideIsTheMedianAndOutsideTheBrightest() throws Exception {
+    Path mask = mask(LAYOUT, FROM, TO);
+    Region region = new Region(mask, Optional.of(BlendMethod.MEDIAN), Optional.empty(), 0);
+    Raster picture = blend(lighten(region), "r.tif");
+    Raster brightest =
+        blend(TestRecipes.usual(BlendMethod.LIGHTEN).withDepth(Depth.SIXTEEN), "l.tif");
+    Raster median = blend(TestRecipes.usual(BlendMethod.MEDIAN).withDepth(Depth.SIXTEEN), "m.tif");
+    assertSame(picture, brightest, 0, FROM);
+    assertSame(picture, median, FROM, TO);
+    assertSame(picture, brightest, TO, LAYOUT.width());
+    assertThat(RecipeFile.read(folder.resolve("r.tif")).recipe().regions()).containsExactly(region);
+  }
+
+  @Test
+  void aPartFromOneFrameHasASoftEdge() throws Exception {
+    Path mask = mask(LAYOUT, FROM, TO);
+    Path own = frames.resolve("f3.tif");
+    Raster picture =
+        blend(lighten(new Region(mask, Optional.empty(), Optional.of(own), 8)), "r.tif");
+    Raster brightest =
+        blend(TestRecipes.usual(BlendMethod.LIGHTEN).withDepth(Depth.SIXTEEN), "l.tif");
+    Raster frame = PictureReader.readWhole(Frame.look(own));
+    // Two means over nine pixels reach eight pixels to either side.
+    assertSame(picture, brightest, 0, FROM - 9);
+    assertSame(picture, frame, FROM + 9, TO - 9);
+    int between = 0;
+    for (int y = 0; y < LAYOUT.height(); y++) {
+      int value = picture.at(FROM, y, 1);
+      between += value > frame.at(FROM, y, 1) && value < brightest.at(FROM, y, 1) ? 1 : 0;
+    }
+    assertThat(between).isGreaterThan(LAYOUT.height() / 2);
+  }
+
+  @Test
+  void ofAlignedFramesItIsTakenFromWhereTheyLie() throws Exception {
+    Path demo = Path.of("..", "demo", "windmill-night", "frames");
+    List<Path> four =
+        List.of(
+            demo.resolve("star-trails-0001.jpg"),
+            demo.resolve("star-trails-0002.jpg"),
+            demo.resolve("star-trails-0003.jpg"));
+    FrameSet set = FrameFinder.find(four, Progress.NONE, new Cancellation());
+    PixelLayout layout = set.frames().get(0).layout();
+    Path onto = four.get(1);
+    Recipe recipe =
+        TestRecipes.usual(BlendMethod.MEAN)
+            .withAlign(Align.STARS, Optional.of(onto))
+            .withRegions(
+                List.of(
+                    new Region(mask(layout, 300, 600), Optional.empty(), Optional.of(onto), 0)));
+    Path out = folder.resolve("a.tif");
+    BlendResult done = TestRecipes.blend(recipe.checked(), set, out);
+    assertThat(done.alignment()).hasSize(3);
+    Raster picture = PictureReader.readWhole(Frame.look(out));
+    Raster frame = PictureReader.readWhole(Frame.look(onto));
+    for (int y = 0; y < layout.height(); y += 7) {
+      for (int x = 300; x < 600; x += 5) {
+        assertThat(Math.round(picture.at(x, y, 1) / 257f))
+            .isBetween(frame.at(x, y, 1) - 1, frame.at(x, y, 1) + 1);
+      }
+    }
+  }
+
+  @Test
+  void whatCannotBeIsSaid() throws Exception {
+    assertThat(Region.parse("veil.png=median", 12).method()).contains(BlendMethod.MEDIAN);
+    assertThat(Region.parse("veil.png=f 3.tif", 12).frame()).contains(Path.of("f 3.tif"));
+    assertThatThrownBy(() -> Region.parse("veil.png", 12))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("MASK=median");
+    assertThatThrownBy(() -> Region.parse("veil.png=mean", 900)).isInstanceOf(InvalidInput.class);
+    Path mask = mask(LAYOUT, FROM, TO);
+    Region stranger = new Region(mask, Optional.empty(), Optional.of(folder.resolve("no.tif")), 0);
+    assertThatThrownBy(() -> blend(lighten(stranger), "r.tif"))
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("no.tif takes no part");
+    assertThat(folder.resolve("r.tif")).doesNotExist();
+    Region other =
+        new Region(
+            mask(new PixelLayout(60, 80, 3, 16), 0, 9),
+            Optional.of(BlendMethod.MEAN),
+            Optional.empty(),
+            0);
+    assertThatThrownBy(() -> blend(lighten(other), "r.tif")).isInstanceOf(InvalidInput.class);
+    Recipe cropped = lighten(other).withAlign(Align.STARS, Optional.empty()).withCrop(Crop.COMMON);
+    assertThatThrownBy(cropped::checked).hasMessageContaining("crop");
+  }
+}
