@@ -421,6 +421,9 @@ public final class BlendModel {
     if (!recipe.tone().isNone()) {
       name.append("-developed");
     }
+    if (!recipe.regions().isEmpty()) {
+      name.append("-parts");
+    }
     if (recipe.movement().isPresent()) {
       name.append("-movement");
     }

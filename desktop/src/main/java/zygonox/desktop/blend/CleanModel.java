@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.align.Homography;
+import zygonox.core.combine.BlendMethod;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.measure.Streak;
@@ -38,12 +39,16 @@ import zygonox.desktop.stage.OpenNight;
 /** The lines of light in the picture in view, and what is decided about each. */
 final class CleanModel {
   private static final double WIDEST = 500;
+  private static final double WIDEST_BRUSH = 2000;
 
   private final OpenNight night;
   private final BlendModel blend;
   private final VariantsModel variants;
   private final ReadOnlyObjectWrapper<Sentence> drawing =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
+
+  private final ReadOnlyObjectWrapper<Drawn> drawn = new ReadOnlyObjectWrapper<>(Drawn.LINE);
+  private final RegionModel regions;
 
   /** As wide as the lines of aeroplanes are. */
   private double drawnWidth = 5;
@@ -52,6 +57,7 @@ final class CleanModel {
     this.night = night;
     this.blend = blend;
     this.variants = variants;
+    this.regions = new RegionModel(blend);
     sayDrawing();
   }
 
@@ -65,26 +71,100 @@ final class CleanModel {
     return drawnWidth;
   }
 
-  private void sayDrawing() {
+  /** What is drawn by hand. */
+  enum Drawn {
+    /** A line that is taken out. */
+    LINE,
+    /** A part that comes from the median of the frames. */
+    MEDIAN,
+    /** The same from their mean. */
+    MEAN,
+    /** The same from the frame that was looked at last. */
+    FRAME
+  }
+
+  /** What is drawn now. */
+  ReadOnlyObjectProperty<Drawn> drawnProperty() {
+    return drawn.getReadOnlyProperty();
+  }
+
+  RegionModel regions() {
+    return regions;
+  }
+
+  private void draw(Drawn what) {
+    regions.paintFrom(
+        what == Drawn.MEDIAN
+            ? Optional.of(BlendMethod.MEDIAN)
+            : what == Drawn.MEAN ? Optional.of(BlendMethod.MEAN) : Optional.empty(),
+        what == Drawn.FRAME ? looked() : Optional.empty());
+    drawn.set(what);
+    sayDrawing();
+  }
+
+  private Optional<Path> looked() {
+    return Optional.ofNullable(night.selectedProperty().get()).map(Frame::file);
+  }
+
+  private String name(Drawn what) {
+    return Words.say(
+        "clean.drawn." + what, looked().map(f -> f.getFileName().toString()).orElse(""));
+  }
+
+  private List<Drawn> drawable() {
+    if (!RegionModel.fits(blend.recipe())) {
+      return List.of(Drawn.LINE);
+    }
+    return looked().isPresent()
+        ? List.of(Drawn.values())
+        : List.of(Drawn.LINE, Drawn.MEDIAN, Drawn.MEAN);
+  }
+
+  /** Says it anew, for a recipe or a frame that is another now. */
+  void sayDrawing() {
+    if (!drawable().contains(drawn.get())) {
+      drawn.set(Drawn.LINE);
+    }
+    boolean line = drawn.get() == Drawn.LINE;
+    double width = line ? drawnWidth : regions.width();
     drawing.set(
         new Sentence.Builder()
             .say(Words.say("clean.s-drawn"))
             .set(
+                Settings.choice(
+                    "drawn",
+                    drawn.get(),
+                    drawable(),
+                    this::name,
+                    d -> Words.say("clean.drawn-is." + d),
+                    this::draw))
+            .say(", ")
+            .set(
                 Settings.number(
                     "drawn-width",
                     Notation.PIXELS::parse,
-                    Words.say("sky-page.pixels", Words.number(drawnWidth)),
-                    drawnWidth,
-                    v -> Math.min(WIDEST, Math.rint(1 + v * 1.25)),
+                    Words.say("sky-page.pixels", Words.number(width)),
+                    width,
+                    v -> Math.min(widest(), Math.rint(1 + v * 1.25)),
                     v -> Math.max(1, Math.rint(v / 1.25 - 0.5)),
-                    v -> (Double) InvalidInput.check("value.drawn-width", v, 1, WIDEST),
-                    v -> Words.say("clean.drawn-means"),
-                    v -> {
-                      drawnWidth = v;
-                      sayDrawing();
-                    }))
+                    v -> (Double) InvalidInput.check("value.drawn-width", v, 1, widest()),
+                    v -> Words.say(line ? "clean.drawn-means" : "sky-page.wide-means"),
+                    this::setWidth))
             .say(Words.say("clean.s-wide"))
             .end());
+  }
+
+  private double widest() {
+    return drawn.get() == Drawn.LINE ? WIDEST : WIDEST_BRUSH;
+  }
+
+  private void setWidth(double pixels) {
+    if (drawn.get() == Drawn.LINE) {
+      drawnWidth = pixels;
+    } else {
+      regions.setWidth(pixels);
+    }
+    sayDrawing();
   }
 
   /**
@@ -184,7 +264,12 @@ final class CleanModel {
 
   /** Whether the next picture would be another. */
   boolean isDecidedOtherwise() {
-    return rows().stream().anyMatch(Row::changed);
+    return rows().stream().anyMatch(Row::changed) || hasOtherParts();
+  }
+
+  private boolean hasOtherParts() {
+    Variant shown = variants.shownProperty().get();
+    return shown != null && !shown.recipe().regions().equals(blend.recipe().regions());
   }
 
   /** What there is to be said of all of them. */
@@ -200,6 +285,9 @@ final class CleanModel {
     String nothing = Words.say(moves ? "clean.nothing-moves" : "clean.nothing");
     String found = said.isEmpty() ? nothing : String.join(". ", said) + ".";
     long changed = rows.stream().filter(Row::changed).count();
+    if (hasOtherParts()) {
+      return found + " " + Words.say("clean.parts-changed");
+    }
     return changed == 0 ? found : found + " " + Words.say("clean.changed", changed);
   }
 

@@ -1,5 +1,6 @@
 package zygonox.desktop.blend;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -15,10 +16,18 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import zygonox.core.develop.FrameMask;
 import zygonox.core.measure.Streak;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.raster.PixelLayout;
 import zygonox.core.words.Words;
+import zygonox.core.work.LogFile;
+import zygonox.core.work.WorkFailed;
+import zygonox.desktop.blend.CleanModel.Drawn;
 import zygonox.desktop.blend.CleanModel.Row;
+import zygonox.desktop.picture.Brush;
 import zygonox.desktop.picture.Outline;
+import zygonox.desktop.picture.Pixels;
 import zygonox.desktop.sentence.SentenceView;
 import zygonox.desktop.stage.Page;
 import zygonox.desktop.stage.StageName;
@@ -108,6 +117,85 @@ final class CleanPage implements Page {
     side.setPrefWidth(SIDE_WIDTH);
     blend.sentenceProperty().subscribe(s -> refresh());
     workplace.night().nightProperty().subscribe(n -> refresh());
+    model.drawnProperty().subscribe(d -> showParts());
+  }
+
+  private boolean paints() {
+    return inView
+        && model.drawnProperty().get() != Drawn.LINE
+        && variants.shownProperty().get() != null
+        && workplace.picture().pixelsProperty().get() != null;
+  }
+
+  private PixelLayout shape() {
+    Pixels picture = workplace.picture().pixelsProperty().get();
+    return new PixelLayout((int) picture.width(), (int) picture.height(), 3, 16);
+  }
+
+  /** The brush where a part is painted, and what is painted so far. */
+  private void showParts() {
+    workplace.picture().brushProperty().set(paints() ? new PartBrush() : null);
+    model.regions().unread().filter(f -> paints()).ifPresent(this::read);
+    veil();
+  }
+
+  private void read(Path file) {
+    PixelLayout layout = shape();
+    workplace
+        .tasks()
+        .quietly(
+            "part-read",
+            (progress, cancellation) -> {
+              try {
+                return Optional.of(FrameMask.read("region", file, layout));
+              } catch (InvalidInput | WorkFailed e) {
+                // Blending tells the reason.
+                LogFile.note(file.toString(), e);
+                return Optional.<FrameMask>empty();
+              }
+            },
+            mask -> {
+              model.regions().take(file, mask);
+              veil();
+            });
+  }
+
+  private void veil() {
+    Optional<FrameMask> mask = paints() ? model.regions().mask() : Optional.empty();
+    workplace.picture().veilProperty().set(mask.isPresent() ? mask.get()::at : null);
+  }
+
+  private final class PartBrush implements Brush {
+    @Override
+    public double radius() {
+      return model.regions().width() / 2;
+    }
+
+    @Override
+    public void stroke(double x1, double y1, double x2, double y2) {
+      model.regions().paint(shape(), x1, y1, x2, y2);
+      veil();
+    }
+
+    @Override
+    public void lifted() {
+      Optional<FrameMask> painted = model.regions().mask();
+      if (painted.isEmpty()) {
+        return;
+      }
+      MaskFiles files = model.regions().files();
+      workplace
+          .tasks()
+          .quietly(
+              "part-write",
+              (progress, cancellation) -> files.write(painted.get()),
+              file -> {
+                // Of a night that was left meanwhile: nobody's.
+                if (files.equals(model.regions().files())) {
+                  model.regions().use(file);
+                }
+              });
+    }
   }
 
   private final class Cell extends ListCell<Row> {
@@ -154,6 +242,8 @@ final class CleanPage implements Page {
       return;
     }
     said.setText(model.sentence());
+    model.sayDrawing();
+    showParts();
     again.setText(Words.say(model.isLookedFor() ? "clean.blend-again" : "clean.find"));
     again.setVisible(!model.isLookedFor() || model.isDecidedOtherwise());
     int before = list.getSelectionModel().getSelectedIndex();
@@ -186,6 +276,12 @@ final class CleanPage implements Page {
 
   /** One end of a line drawn by hand, or the other. */
   private void marked(double x, double y, double across) {
+    Brush brush = workplace.picture().brushProperty().get();
+    if (brush != null) {
+      brush.stroke(x, y, x, y);
+      brush.lifted();
+      return;
+    }
     Variant variant = variants.shownProperty().get();
     if (variant == null || !WhoseModel.lies(variant.recipe())) {
       workplace.navigator().note(Words.say("whose.moved"));
@@ -277,6 +373,8 @@ final class CleanPage implements Page {
     workplace.picture().markedProperty().set(null);
     workplace.picture().outlineChosenProperty().set(i -> {});
     workplace.picture().outlinesProperty().set(List.of());
+    workplace.picture().brushProperty().set(null);
+    workplace.picture().veilProperty().set(null);
     workplace.night().marksProperty().set(List.of());
   }
 }

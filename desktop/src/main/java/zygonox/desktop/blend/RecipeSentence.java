@@ -98,6 +98,7 @@ final class RecipeSentence {
                 model::setMethod));
     averageClauses(builder);
     shape.movement(builder);
+    shape.regions(builder);
     shape.taper(builder);
     shape.scale(builder);
     cropClause(builder);

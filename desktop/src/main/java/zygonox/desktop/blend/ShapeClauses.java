@@ -124,6 +124,28 @@ final class ShapeClauses {
                             .withMovement(model.recipe().movement().map(m -> m.withOver(o))))));
   }
 
+  /** Parts that come from elsewhere; silent where none does. */
+  void regions(Sentence.Builder builder) {
+    int count = model.recipe().regions().size();
+    if (count == 0) {
+      return;
+    }
+    builder
+        .say(", ")
+        .set(
+            Settings.choice(
+                "regions",
+                count,
+                List.of(count, 0),
+                n -> Words.say("blend.regions", n),
+                n -> Words.say("blend.regions-mean", n),
+                n -> {
+                  if (n == 0) {
+                    model.edit("regions", model.recipe().withRegions(List.of()));
+                  }
+                }));
+  }
+
   private Recipe laid(int every) {
     Recipe now = model.recipe();
     return every == 0
@@ -208,6 +230,7 @@ final class ShapeClauses {
     if (sound.align() == Align.NONE || sound.ground().isPresent() || sound.red().isPresent()) {
       sound = sound.withScale(1);
     }
-    return takesMovement(sound) ? sound : sound.withMovement(Optional.empty());
+    sound = takesMovement(sound) ? sound : sound.withMovement(Optional.empty());
+    return RegionModel.fits(sound) ? sound : sound.withRegions(List.of());
   }
 }

@@ -1,13 +1,10 @@
 package zygonox.desktop.blend;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.develop.FrameMask;
@@ -16,19 +13,12 @@ import zygonox.core.quantity.Notation;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.SkyAndGround;
 import zygonox.core.words.Words;
-import zygonox.core.work.WholeFile;
 import zygonox.desktop.sentence.Sentence;
 import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.sentence.Settings;
 
 /** What counts as sky in the picture in view, and the brush that puts it right. */
 final class SkyModel {
-  /** In the night's folder. */
-  private static final String FOLDER = "masks";
-
-  /** As many steps back find their mask still. */
-  private static final int MOST = 40;
-
   private static final double WIDEST = 2000;
 
   private final BlendModel blend;
@@ -95,31 +85,7 @@ final class SkyModel {
 
   /** Writes a mask into the night's folder; may be called off the window's thread. */
   static Path write(FrameMask mask, Path home) throws IOException {
-    Path folder = Files.createDirectories(home.resolve(FOLDER));
-    int number = 1;
-    List<Path> before = inOrder(folder);
-    if (!before.isEmpty()) {
-      number = number(before.get(before.size() - 1)) + 1;
-    }
-    Path file = folder.resolve("sky-" + number + ".png");
-    mask.write(file, WholeFile.IfPresent.REFUSE);
-    for (Path old : before.subList(0, Math.max(0, before.size() + 1 - MOST))) {
-      Files.deleteIfExists(old);
-    }
-    return file;
-  }
-
-  private static List<Path> inOrder(Path folder) throws IOException {
-    try (Stream<Path> files = Files.list(folder)) {
-      return files
-          .filter(f -> f.getFileName().toString().matches("sky-[0-9]{1,8}[.]png"))
-          .sorted(Comparator.comparingInt(SkyModel::number))
-          .toList();
-    }
-  }
-
-  private static int number(Path file) {
-    return Integer.parseInt(file.getFileName().toString().replaceAll("[^0-9]", ""));
+    return new MaskFiles(home, "sky").write(mask);
   }
 
   /** Where masks are kept. */
