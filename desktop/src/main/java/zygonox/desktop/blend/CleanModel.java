@@ -277,7 +277,8 @@ final class CleanModel {
     if (!isLookedFor()) {
       Variant shown = variants.shownProperty().get();
       boolean out = shown != null && shown.recipe().mending().removesStreaks();
-      return Words.say(out ? "clean.not-kept" : "clean.not-looked-for");
+      String looked = Words.say(out ? "clean.not-kept" : "clean.not-looked-for");
+      return hasOtherParts() ? looked + " " + Words.say("clean.parts-changed") : looked;
     }
     List<Row> rows = rows();
     List<String> said = BlendWords.mended(result().orElseThrow().mended());

@@ -77,7 +77,9 @@ final class CleanPage implements Page {
     again.setMinWidth(Region.USE_PREF_SIZE);
     again.setOnAction(
         e -> {
-          model.lookFor();
+          if (finds()) {
+            model.lookFor();
+          }
           start.run();
         });
     HBox.setHgrow(said, Priority.ALWAYS);
@@ -98,8 +100,7 @@ final class CleanPage implements Page {
     hint.textProperty()
         .bind(
             Bindings.createStringBinding(
-                () -> Words.say(list.getItems().isEmpty() ? "clean.draw" : "clean.hint"),
-                list.getItems()));
+                () -> hint(model.drawnProperty().get()), list.getItems(), model.drawnProperty()));
     hint.setWrapText(true);
     hint.setMinHeight(Region.USE_PREF_SIZE);
     hint.getStyleClass().add("faint");
@@ -118,6 +119,18 @@ final class CleanPage implements Page {
     blend.sentenceProperty().subscribe(s -> refresh());
     workplace.night().nightProperty().subscribe(n -> refresh());
     model.drawnProperty().subscribe(d -> showParts());
+  }
+
+  private String hint(Drawn drawn) {
+    if (drawn != Drawn.LINE) {
+      return Words.say("clean.paint");
+    }
+    return Words.say(list.getItems().isEmpty() ? "clean.draw" : "clean.hint");
+  }
+
+  /** Whether the next blend is for finding lines, rather than for what was decided or painted. */
+  private boolean finds() {
+    return !model.isLookedFor() && !model.isDecidedOtherwise();
   }
 
   private boolean paints() {
@@ -244,7 +257,7 @@ final class CleanPage implements Page {
     said.setText(model.sentence());
     model.sayDrawing();
     showParts();
-    again.setText(Words.say(model.isLookedFor() ? "clean.blend-again" : "clean.find"));
+    again.setText(Words.say(finds() ? "clean.find" : "clean.blend-again"));
     again.setVisible(!model.isLookedFor() || model.isDecidedOtherwise());
     int before = list.getSelectionModel().getSelectedIndex();
     List<Row> rows = model.rows();
