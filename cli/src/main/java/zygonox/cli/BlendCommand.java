@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -25,6 +26,7 @@ import zygonox.core.combine.FrameDropped;
 import zygonox.core.combine.Preview;
 import zygonox.core.develop.Calibration;
 import zygonox.core.develop.HotPixelRepair;
+import zygonox.core.develop.OwnLight;
 import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
@@ -169,6 +171,9 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--taper", paramLabel = "HOW")
   private String taper;
+
+  @Option(names = "--own-light", paramLabel = "FRAME=STOPS[,KELVIN]")
+  private List<String> ownLight;
 
   @Option(names = "--region", paramLabel = "MASK=FROM")
   private List<String> regions;
@@ -373,6 +378,7 @@ final class BlendCommand implements Callable<Integer> {
     recipe = mono ? recipe.withMono(true) : recipe;
     recipe = matchLight ? recipe.withMatchLight(true) : recipe;
     recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
+    recipe = ownLight == null ? recipe : recipe.withOwnLight(ownLight());
     recipe = masks == null ? recipe : recipe.withMasks(masks);
     recipe = recipe.withGround(ground(recipe.ground()));
     recipe = taper == null ? recipe : recipe.withTaper(Typed.choice("--taper", taper, Taper.class));
@@ -425,6 +431,12 @@ final class BlendCommand implements Callable<Integer> {
     linesKept.forEach(typed -> lines.add(ChosenLine.parse(typed, false)));
     lightsOut.forEach(typed -> lines.add(ChosenLine.parseLight(typed)));
     return lines;
+  }
+
+  private Map<Path, OwnLight> ownLight() {
+    Map<Path, OwnLight> lights = new LinkedHashMap<>();
+    ownLight.stream().map(OwnLight::parse).forEach(o -> lights.put(o.frame(), o.light()));
+    return lights;
   }
 
   private List<Region> regions(List<Region> given) {

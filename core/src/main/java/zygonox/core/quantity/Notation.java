@@ -80,6 +80,11 @@ public final class Notation {
           List.of(),
           Map.of("°c", 1.0, "c", 1.0, "°", 1.0, "degrees", 1.0, "celsius", 1.0));
 
+  /** Colour temperatures, in kelvin. */
+  public static final Notation KELVIN =
+      new Notation(
+          "notation.a-colour-temperature", "4200 K", List.of(), Map.of("k", 1.0, "kelvin", 1.0));
+
   /** Shares in per cent. */
   public static final Notation PER_CENT =
       new Notation(

@@ -253,7 +253,7 @@ public final class Blender {
     StringBuilder how = new StringBuilder("grown 2 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
-    how.append(recipe.taper()).append(recipe.mending());
+    how.append(recipe.taper()).append(recipe.mending()).append(recipe.ownLight());
     how.append(recipe.scale())
         .append(recipe.mono())
         .append(recipe.matchLight())

@@ -1,5 +1,6 @@
 package zygonox.core.recipe;
 
+import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -7,6 +8,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import zygonox.core.develop.Balance;
 import zygonox.core.develop.Calibrator;
 import zygonox.core.develop.LevelProbe;
+import zygonox.core.develop.OwnLight;
 import zygonox.core.develop.TonedLight;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.LightSource;
@@ -112,11 +114,24 @@ final class FrameLane {
   LightSource open(Frame frame, DecodeMemory memory) throws UnreadableFrame {
     LightSource calibrated = calibrated(frame, memory);
     float share = shares.getOrDefault(frame, 1f);
-    if (recipe.tone().isNone() && !recipe.matchLight() && share == 1) {
+    OwnLight own = own(frame);
+    if (recipe.tone().isNone() && !recipe.matchLight() && share == 1 && own.isNone()) {
       return calibrated;
     }
-    float[] gains = {share * balance[0], share * balance[1], share * balance[2]};
+    float[] gains = own.gains();
+    for (int c = 0; c < gains.length; c++) {
+      gains[c] *= share * balance[c];
+    }
     return new TonedLight(calibrated, offsets.getOrDefault(frame, NOTHING), recipe.tone(), gains);
+  }
+
+  private OwnLight own(Frame frame) {
+    Path file = frame.file().toAbsolutePath().normalize();
+    return recipe.ownLight().entrySet().stream()
+        .filter(e -> e.getKey().toAbsolutePath().normalize().equals(file))
+        .map(Map.Entry::getValue)
+        .findFirst()
+        .orElse(OwnLight.NONE);
   }
 
   private LightSource calibrated(Frame frame, DecodeMemory memory) throws UnreadableFrame {

@@ -12,6 +12,7 @@ import java.util.function.Consumer;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.Calibration;
+import zygonox.core.develop.OwnLight;
 import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
@@ -31,6 +32,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param mono whether a mosaic's samples become one grey picture, no colours filled in
  * @param matchLight whether each frame's sky is made as bright as the reference's
  * @param tone the same development for every frame
+ * @param ownLight frames whose light is changed by itself
  * @param masks frames of which only a part counts: a picture for each in which that part is white
  * @param ground where the ground comes from; empty: it is blended as the sky is
  * @param red light of other frames that is added to the red; empty: none
@@ -56,6 +58,7 @@ public record Recipe(
     boolean mono,
     boolean matchLight,
     Tone tone,
+    Map<Path, OwnLight> ownLight,
     Map<Path, Path> masks,
     Optional<SkyAndGround> ground,
     Optional<RedLight> red,
@@ -79,6 +82,7 @@ public record Recipe(
     regions = List.copyOf(regions);
     // In the order they were given, for the words and files that tell them.
     masks = Collections.unmodifiableMap(new LinkedHashMap<>(masks));
+    ownLight = Collections.unmodifiableMap(new LinkedHashMap<>(ownLight));
   }
 
   /** Frames as they lie, with nothing said beyond the method. */
@@ -93,6 +97,7 @@ public record Recipe(
         false,
         false,
         Tone.NONE,
+        Map.of(),
         Map.of(),
         Optional.empty(),
         Optional.empty(),
@@ -195,6 +200,7 @@ public record Recipe(
         || mono
         || matchLight
         || !tone.isNone()
+        || !ownLight.isEmpty()
         || !masks.isEmpty()
         || taper != Taper.NONE
         || !mending.equals(Mending.NONE);
@@ -234,6 +240,10 @@ public record Recipe(
 
   public Recipe withTone(Tone other) {
     return with(d -> d.tone = other);
+  }
+
+  public Recipe withOwnLight(Map<Path, OwnLight> other) {
+    return with(d -> d.ownLight = other);
   }
 
   public Recipe withMasks(Map<Path, Path> other) {
@@ -309,6 +319,7 @@ public record Recipe(
     private boolean mono;
     private boolean matchLight;
     private Tone tone;
+    private Map<Path, OwnLight> ownLight;
     private Map<Path, Path> masks;
     private Optional<SkyAndGround> ground;
     private Optional<RedLight> red;
@@ -334,6 +345,7 @@ public record Recipe(
       mono = from.mono;
       matchLight = from.matchLight;
       tone = from.tone;
+      ownLight = from.ownLight;
       masks = from.masks;
       ground = from.ground;
       red = from.red;
@@ -361,6 +373,7 @@ public record Recipe(
           mono,
           matchLight,
           tone,
+          ownLight,
           masks,
           ground,
           red,

@@ -21,6 +21,7 @@ import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.Calibration;
 import zygonox.core.develop.HotPixelRepair;
+import zygonox.core.develop.OwnLight;
 import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
@@ -63,6 +64,7 @@ public final class RecipeJson {
           "mono",
           "matchLight",
           "develop",
+          "ownLight",
           "masks",
           "ground",
           "red",
@@ -145,6 +147,15 @@ public final class RecipeJson {
     if (!recipe.tone().isNone()) {
       root.put("develop", recipe.tone().term());
     }
+    recipe
+        .ownLight()
+        .forEach(
+            (frame, light) ->
+                root.withArray("ownLight")
+                    .addObject()
+                    .put("frame", relative(frame))
+                    .put("stops", light.stops())
+                    .put("kelvin", light.kelvin()));
     if (!recipe.masks().isEmpty()) {
       ObjectNode masks = root.putObject("masks");
       recipe.masks().forEach((frame, mask) -> masks.put(relative(frame), relative(mask)));
@@ -329,6 +340,7 @@ public final class RecipeJson {
                 root.has("reference")
                     ? Optional.of(absolute(JsonFields.text(root, "reference")))
                     : Optional.empty())
+            .withOwnLight(ownLight(root))
             .withMasks(masks(root))
             .withGround(ground(root))
             .withRed(red(root))
@@ -360,6 +372,18 @@ public final class RecipeJson {
       recipe = recipe.withJpeg(new JpegQuality((int) JsonFields.number(root, "quality"), true));
     }
     return recipe.checked();
+  }
+
+  private Map<Path, OwnLight> ownLight(ObjectNode root) {
+    Map<Path, OwnLight> lights = new LinkedHashMap<>();
+    for (JsonNode one : root.path("ownLight")) {
+      if (one instanceof ObjectNode light) {
+        lights.put(
+            absolute(JsonFields.text(light, "frame")),
+            new OwnLight(JsonFields.number(light, "stops"), JsonFields.number(light, "kelvin")));
+      }
+    }
+    return lights;
   }
 
   private Map<Path, Path> masks(ObjectNode root) {

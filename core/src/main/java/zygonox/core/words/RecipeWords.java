@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import java.util.stream.DoubleStream;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.develop.Calibration;
+import zygonox.core.develop.OwnLight;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.measure.Streak;
 import zygonox.core.mend.ChosenLine;
@@ -71,6 +72,18 @@ public final class RecipeWords {
     if (!recipe.tone().isNone()) {
       text.append(Words.say("recipe.develop", recipe.tone().term().replace(",", ", ")));
     }
+    recipe
+        .ownLight()
+        .forEach(
+            (frame, light) ->
+                text.append(
+                    Words.say(
+                        light.kelvin() == OwnLight.NONE.kelvin()
+                            ? "recipe.own-light"
+                            : "recipe.own-light-warm",
+                        frame.getFileName(),
+                        signed(light.stops()),
+                        Words.number(light.kelvin()))));
     text.append(Words.say("recipe.blend", recipe.method().term()));
     if (recipe.kappa() != Recipe.USUAL_KAPPA) {
       text.append(Words.say("recipe.kappa", Words.number(recipe.kappa())));
@@ -246,6 +259,12 @@ public final class RecipeWords {
     if (recipe.weights() != Weights.EVEN) {
       words.addAll(List.of("--weights", term(recipe.weights())));
     }
+    recipe
+        .ownLight()
+        .forEach(
+            (frame, light) ->
+                words.addAll(
+                    List.of("--own-light", relative(folder, frame) + "=" + ownLight(light))));
     recipe.movement().ifPresent(m -> movement(m, folder, words));
     regions(recipe.regions(), folder, words);
     if (recipe.taper() != Taper.NONE) {
@@ -364,5 +383,14 @@ public final class RecipeWords {
         .filter(e -> e != Region.USUAL_EDGE)
         .findFirst()
         .ifPresent(e -> words.addAll(List.of("--region-edge", Words.number(e))));
+  }
+
+  private static String signed(double stops) {
+    return (stops >= 0 ? "+" : "") + Words.number(stops);
+  }
+
+  private static String ownLight(OwnLight light) {
+    boolean plain = light.kelvin() == OwnLight.NONE.kelvin();
+    return Words.number(light.stops()) + (plain ? "" : "," + Words.number(light.kelvin()));
   }
 }

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
@@ -17,6 +18,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
+import zygonox.core.develop.OwnLight;
 import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.format.PictureReader;
@@ -48,6 +50,8 @@ class RecipeFileTest {
             List.of(folder.resolve("frames/f9.tif")));
     return Recipe.of(selection, BlendMethod.CLIPPED_MEAN)
         .withKappa(2.5)
+        .withOwnLight(
+            Map.of(folder.resolve("frames/f2.tif"), OwnLight.parse("f=-0.5,4200").light()))
         .withWeights(Weights.QUALITY)
         .withAlign(Align.STARS, Optional.of(folder.resolve("frames/f1.tif")))
         .withMending(

@@ -313,6 +313,13 @@ public final class BlendModel {
     return IntStream.range(0, left.size()).filter(i -> i % every == 0).mapToObj(left::get).toList();
   }
 
+  /** The frame of the run in work that was looked at last. */
+  Optional<Path> looked() {
+    return Optional.ofNullable(night.selectedProperty().get())
+        .filter(keptFrames()::contains)
+        .map(Frame::file);
+  }
+
   private List<List<Frame>> positions(FrameRun of) {
     return HeadPositions.of(of.frames(), night.framesProperty().get());
   }

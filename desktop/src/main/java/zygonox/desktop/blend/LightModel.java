@@ -99,6 +99,8 @@ final class LightModel {
         .withWeights(Weights.EVEN)
         .withGround(Optional.empty())
         .withRed(Optional.empty())
+        .withMovement(Optional.empty())
+        .withRegions(List.of())
         .withMasks(Map.of())
         .withTaper(Taper.NONE)
         .withMending(Mending.NONE)

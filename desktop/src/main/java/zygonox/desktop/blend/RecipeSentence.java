@@ -80,12 +80,14 @@ final class RecipeSentence {
     alignClause(builder);
     careClauses(builder);
     shape.develop(builder);
+    shape.ownLight(builder);
     builder
         .say(
             Words.say(
                 model.recipe().align() == Align.NONE
                         && cares().isEmpty()
                         && model.recipe().tone().isNone()
+                        && model.recipe().ownLight().isEmpty()
                     ? "blend.s-and"
                     : "blend.s-and-blend-by"))
         .set(

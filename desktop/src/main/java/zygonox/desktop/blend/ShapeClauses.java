@@ -1,11 +1,16 @@
 package zygonox.desktop.blend;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
 import zygonox.core.combine.BlendMethod;
+import zygonox.core.develop.OwnLight;
 import zygonox.core.develop.Tone;
+import zygonox.core.quantity.Notation;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Movement;
@@ -20,6 +25,7 @@ import zygonox.desktop.sentence.Settings;
 /** The parts of a recipe's sentence that tell what its light and its trails look like. */
 final class ShapeClauses {
   private static final double STOPS_STEP = 1 / 3.0;
+  private static final double KELVIN_STEP = 250;
   private static final int MOST_EVERY = 10;
   private static final List<Integer> SCALES = List.of(2, 3, 4, 1);
 
@@ -124,6 +130,52 @@ final class ShapeClauses {
                             .withMovement(model.recipe().movement().map(m -> m.withOver(o))))));
   }
 
+  /** Frames whose light is changed by itself; silent where none is. */
+  void ownLight(Sentence.Builder builder) {
+    model
+        .recipe()
+        .ownLight()
+        .forEach(
+            (frame, light) -> {
+              String name = frame.getFileName().toString();
+              builder
+                  .say(Words.say("blend.s-own-light", name))
+                  .set(
+                      Settings.number(
+                          "own-stops-" + name,
+                          Notation.STOPS::parse,
+                          Words.say("blend.own-stops", Words.number(light.stops())),
+                          light.stops(),
+                          v -> v + STOPS_STEP,
+                          v -> v - STOPS_STEP,
+                          v -> new OwnLight(Math.round(100 * v) / 100.0, light.kelvin()),
+                          o -> Words.say("blend.own-stops-mean"),
+                          o -> own(frame, o)))
+                  .say(Words.say("blend.s-own-kelvin"))
+                  .set(
+                      Settings.number(
+                          "own-kelvin-" + name,
+                          Notation.KELVIN::parse,
+                          Words.say("blend.own-kelvin", Words.number(light.kelvin())),
+                          light.kelvin(),
+                          v -> v + KELVIN_STEP,
+                          v -> v - KELVIN_STEP,
+                          v -> new OwnLight(light.stops(), v),
+                          o -> Words.say("blend.own-kelvin-means"),
+                          o -> own(frame, o)));
+            });
+  }
+
+  private void own(Path frame, OwnLight light) {
+    Map<Path, OwnLight> lights = new LinkedHashMap<>(model.recipe().ownLight());
+    if (light.isNone()) {
+      lights.remove(frame);
+    } else {
+      lights.put(frame, light);
+    }
+    model.edit("own-light " + frame.getFileName(), model.recipe().withOwnLight(lights));
+  }
+
   /** Parts that come from elsewhere; silent where none does. */
   void regions(Sentence.Builder builder) {
     int count = model.recipe().regions().size();
@@ -181,6 +233,16 @@ final class ShapeClauses {
               Words.say("blend.develop-means"),
               () -> model.edit("develop", model.recipe().withTone(brighter(Tone.NONE, 1)))));
     }
+    model
+        .looked()
+        .filter(f -> !now.ownLight().containsKey(f))
+        .ifPresent(
+            f ->
+                offers.add(
+                    new Part.Offer(
+                        Words.say("blend.offer-own-light", f.getFileName()),
+                        Words.say("blend.own-light-means"),
+                        () -> own(f, new OwnLight(-1, OwnLight.NONE.kelvin())))));
     boolean trails = now.method() == BlendMethod.LIGHTEN && now.align() == Align.NONE;
     if (trails && now.taper() == Taper.NONE) {
       offers.add(

@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
+import zygonox.core.develop.OwnLight;
 import zygonox.core.format.CaptureTime;
 import zygonox.core.format.FrameInfo;
 import zygonox.core.format.PictureFormat;
@@ -239,6 +240,24 @@ class BlendModelTest {
     assertThat(sentence()).doesNotContain("arcs");
     night.undo();
     assertThat(sentence()).containsPattern(", arcs of [23](\\.\\d)?°");
+  }
+
+  @Test
+  void theLightOfTheFrameThatWasLookedAtIsChangedByItself() {
+    night.framesProperty().set(TestNight.frames());
+    Frame third = TestNight.frames().frames().get(2);
+    night.selectedProperty().set(third);
+    model.setMethod(BlendMethod.MEAN);
+    take("the light of star-trails-0003.jpg by itself");
+    assertThat(sentence())
+        .contains(", change star-trails-0003.jpg by -1 stops at 6504 K, and blend them by mean");
+    set("own-stops-star-trails-0003.jpg", "-0.5 stops");
+    set("own-kelvin-star-trails-0003.jpg", "4200 K");
+    assertThat(model.recipe().ownLight())
+        .containsExactly(Map.entry(third.file(), new OwnLight(-0.5, 4200)));
+    set("own-stops-star-trails-0003.jpg", "0");
+    set("own-kelvin-star-trails-0003.jpg", "6504");
+    assertThat(sentence()).doesNotContain("star-trails-0003");
   }
 
   @Test
