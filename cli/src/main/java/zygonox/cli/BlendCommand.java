@@ -124,11 +124,11 @@ final class BlendCommand implements Callable<Integer> {
   @Option(names = "--hot-pixels", paramLabel = "WHICH")
   private String hotPixels;
 
-  @Option(names = "--mono")
-  private boolean mono;
+  @Option(names = "--mono", negatable = true)
+  private Boolean mono;
 
-  @Option(names = "--match-light")
-  private boolean matchLight;
+  @Option(names = "--match-light", negatable = true)
+  private Boolean matchLight;
 
   @Option(names = "--develop", paramLabel = "LIST")
   private String develop;
@@ -139,8 +139,8 @@ final class BlendCommand implements Callable<Integer> {
   @Option(names = "--sky-mask", paramLabel = "WHICH")
   private String skyMask;
 
-  @Option(names = "--hold-ground")
-  private boolean holdGround;
+  @Option(names = "--hold-ground", negatable = true)
+  private Boolean holdGround;
 
   @Option(names = "--ground", paramLabel = "PATH")
   private List<Path> ground;
@@ -154,8 +154,8 @@ final class BlendCommand implements Callable<Integer> {
   @Option(names = "--edge", paramLabel = "PX")
   private Double edge;
 
-  @Option(names = "--remove-streaks")
-  private boolean removeStreaks;
+  @Option(names = "--remove-streaks", negatable = true)
+  private Boolean removeStreaks;
 
   @Option(names = "--line-out", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
   private List<String> linesOut = List.of();
@@ -166,8 +166,8 @@ final class BlendCommand implements Callable<Integer> {
   @Option(names = "--line-keep", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
   private List<String> linesKept = List.of();
 
-  @Option(names = "--bridge-gaps")
-  private boolean bridgeGaps;
+  @Option(names = "--bridge-gaps", negatable = true)
+  private Boolean bridgeGaps;
 
   @Option(names = "--taper", paramLabel = "HOW")
   private String taper;
@@ -375,15 +375,19 @@ final class BlendCommand implements Callable<Integer> {
       recipe = recipe.withWeights(Typed.choice("--weights", weights, Weights.class));
     }
     recipe = recipe.withCalibration(calibration(recipe.calibration()));
-    recipe = mono ? recipe.withMono(true) : recipe;
-    recipe = matchLight ? recipe.withMatchLight(true) : recipe;
+    recipe = mono == null ? recipe : recipe.withMono(mono);
+    recipe = matchLight == null ? recipe : recipe.withMatchLight(matchLight);
     recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
     recipe = ownLight == null ? recipe : recipe.withOwnLight(ownLight());
     recipe = masks == null ? recipe : recipe.withMasks(masks);
     recipe = recipe.withGround(ground(recipe.ground()));
     recipe = taper == null ? recipe : recipe.withTaper(Typed.choice("--taper", taper, Taper.class));
-    recipe = removeStreaks ? recipe.withMending(recipe.mending().withStreaks(true)) : recipe;
-    recipe = bridgeGaps ? recipe.withMending(recipe.mending().withGaps(true)) : recipe;
+    if (removeStreaks != null) {
+      recipe = recipe.withMending(recipe.mending().withStreaks(removeStreaks));
+    }
+    if (bridgeGaps != null) {
+      recipe = recipe.withMending(recipe.mending().withGaps(bridgeGaps));
+    }
     recipe = recipe.withMending(recipe.mending().withLines(lines(recipe.mending().lines())));
     recipe = recipe.withMovement(movement(recipe.movement()));
     recipe = recipe.withRegions(regions(recipe.regions()));
@@ -397,7 +401,13 @@ final class BlendCommand implements Callable<Integer> {
 
   /** Any word of sky or ground means that they are blended by themselves. */
   private Optional<SkyAndGround> ground(Optional<SkyAndGround> given) {
-    boolean said = holdGround || skyMask != null || ground != null;
+    if (Boolean.FALSE.equals(holdGround)) {
+      if (skyMask != null || ground != null || groundMethod != null || groundAsIs || edge != null) {
+        throw InvalidInput.about("no-hold-ground", Words.say("shell.ground-held-and-not"));
+      }
+      return Optional.empty();
+    }
+    boolean said = holdGround != null || skyMask != null || ground != null;
     if (!said && given.isEmpty()) {
       if (groundMethod != null || groundAsIs || edge != null) {
         String option =
@@ -460,6 +470,9 @@ final class BlendCommand implements Callable<Integer> {
         throw InvalidInput.about("movement-" + option, Words.say("shell.no-movement"));
       }
       return given;
+    }
+    if (movement != null && movement == 0) {
+      return Optional.empty();
     }
     Movement before = given.orElseGet(() -> Movement.of(1));
     return Optional.of(

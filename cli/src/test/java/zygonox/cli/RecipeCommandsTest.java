@@ -32,6 +32,49 @@ class RecipeCommandsTest {
   }
 
   @Test
+  void whatARecipeHasCanBeSwitchedOffBesideIt() throws Exception {
+    CommandLineRun.done(
+        "blend",
+        "mean",
+        DEMO.toString(),
+        "--run",
+        "2",
+        "--align",
+        "stars",
+        "--match-light",
+        "--hold-ground",
+        "--save-recipe",
+        in("r.json"),
+        "--out",
+        in("r.tif"));
+    JsonNode plain =
+        CommandLineRun.done(
+                "blend",
+                "--recipe",
+                in("r.json"),
+                "--no-match-light",
+                "--no-hold-ground",
+                "--out",
+                in("p.tif"),
+                "--json")
+            .json();
+    assertThat(plain.get("sentence").asText()).doesNotContain("ground").doesNotContain("bright");
+    assertThat(plain.get("command").asText()).contains("--align stars").doesNotContain("--no-");
+    CommandLineRun both =
+        CommandLineRun.of(
+            "blend",
+            "--recipe",
+            in("r.json"),
+            "--no-hold-ground",
+            "--edge",
+            "3",
+            "--out",
+            in("q.tif"));
+    assertThat(both.code()).isEqualTo(2);
+    assertThat(both.lastError()).contains("not held");
+  }
+
+  @Test
   void aResultTellsItsRecipeAndIsMadeAgainByItAndByItsCommand() throws Exception {
     JsonNode made =
         CommandLineRun.done(
