@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
@@ -46,6 +47,9 @@ public final class SubjectFinder {
   private final int wide;
   private final int high;
 
+  /** Which cell of its row each column lies in. */
+  private final int[] columns;
+
   /**
    * @param place the empty place, with 16 bits
    * @param curve its samples are encoded by
@@ -57,6 +61,7 @@ public final class SubjectFinder {
     this.cell = Math.max(2, layout.width() / CELLS);
     this.wide = (layout.width() + cell - 1) / cell;
     this.high = (layout.height() + cell - 1) / cell;
+    this.columns = IntStream.range(0, layout.width()).map(x -> x / cell).toArray();
   }
 
   /** Memory that looking at one frame takes beside the frame's own, in bytes. */
@@ -98,10 +103,9 @@ public final class SubjectFinder {
   /** How far the mean of each cell lies off the place's, encoded, over all channels. */
   private float[] differences(LightSource frame, Cancellation cancellation) throws UnreadableFrame {
     int channels = layout.channels();
-    float[] sums = new float[wide * high * channels];
+    float[][] sums = new float[channels][wide * high];
     int[] counts = new int[wide * high];
     float[] light = new float[STRIP_ROWS * layout.rowSamples()];
-    short[] own = place.samples();
     for (int first = 0; first < layout.height(); first += STRIP_ROWS) {
       cancellation.check();
       int rows = Math.min(STRIP_ROWS, layout.height() - first);
@@ -111,13 +115,11 @@ public final class SubjectFinder {
         int[] covered = frame.covered(y);
         for (int p = 0; p < covered.length; p += 2) {
           for (int x = covered[p]; x < covered[p + 1]; x++) {
-            int at = y / cell * wide + x / cell;
-            counts[at]++;
-            for (int c = 0; c < channels; c++) {
-              int sample = own[(y * layout.width() + x) * channels + c] & 0xffff;
-              float value = light[(k * channels + c) * layout.width() + x];
-              sums[at * channels + c] += encoder.encode(value) - sample / 65_535f;
-            }
+            counts[y / cell * wide + columns[x]]++;
+          }
+          for (int c = 0; c < channels; c++) {
+            int from = (k * channels + c) * layout.width();
+            add(light, from, y, c, covered[p], covered[p + 1], sums[c]);
           }
         }
       }
@@ -126,12 +128,24 @@ public final class SubjectFinder {
     for (int i = 0; i < differs.length; i++) {
       double square = 0;
       for (int c = 0; c < channels && counts[i] > 0; c++) {
-        double mean = sums[i * channels + c] / counts[i];
+        double mean = sums[c][i] / counts[i];
         square += mean * mean;
       }
       differs[i] = (float) Math.sqrt(square);
     }
     return differs;
+  }
+
+  /** Adds one channel's differences over some columns of a row to the sums of their cells. */
+  private void add(float[] light, int from, int y, int c, int left, int right, float[] sums) {
+    short[] own = place.samples();
+    int channels = layout.channels();
+    int at = y * layout.rowSamples() + c;
+    int row = y / cell * wide;
+    for (int x = left; x < right; x++) {
+      float there = (own[at + x * channels] & 0xffff) * (1 / 65_535f);
+      sums[row + columns[x]] += encoder.encode(light[from + x]) - there;
+    }
   }
 
   private boolean[] grown(boolean[] cells, int by) {

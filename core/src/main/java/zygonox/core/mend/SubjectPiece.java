@@ -18,8 +18,11 @@ public final class SubjectPiece {
   private final int right;
   private final int bottom;
 
-  /** Its outline's samples, 16 bits, channels side by side; null before they are cut out. */
-  private short[] samples;
+  /** Of each row from the topmost: the columns that are its own, piece by piece. */
+  private int[][] spans;
+
+  /** Their samples, 16 bits, channels side by side; null before they are cut out. */
+  private short[][] samples;
 
   SubjectPiece(SubjectShape shape, PixelLayout layout) {
     this.shape = shape;
@@ -57,9 +60,8 @@ public final class SubjectPiece {
   public void cut(LightSource frame, ToneCurve curve, Cancellation cancellation)
       throws UnreadableFrame {
     ToneEncoder encoder = new ToneEncoder(curve, 16);
-    int wide = right - left + 1;
-    int channels = layout.channels();
-    short[] cut = new short[wide * (bottom - top + 1) * channels];
+    spans = new int[bottom - top + 1][];
+    samples = new short[bottom - top + 1][];
     float[] light = new float[STRIP_ROWS * layout.rowSamples()];
     // A frame that only decodes from its top is read from there.
     for (int first = 0; first <= bottom; first += STRIP_ROWS) {
@@ -67,16 +69,29 @@ public final class SubjectPiece {
       int rows = Math.min(STRIP_ROWS, layout.height() - first);
       frame.read(first, rows, light);
       for (int y = Math.max(top, first); y < first + rows && y <= bottom; y++) {
-        for (int x = left; x <= right; x++) {
-          int into = ((y - top) * wide + x - left) * channels;
-          for (int c = 0; c < channels; c++) {
-            float value = light[((y - first) * channels + c) * layout.width() + x];
-            cut[into + c] = (short) encoder.encode(value);
-          }
+        spans[y - top] = shape.spans(y, layout.width());
+        samples[y - top] = row(spans[y - top], light, y - first, encoder);
+      }
+    }
+  }
+
+  private short[] row(int[] pieces, float[] light, int line, ToneEncoder encoder) {
+    int channels = layout.channels();
+    int count = 0;
+    for (int p = 0; p < pieces.length; p += 2) {
+      count += pieces[p + 1] - pieces[p];
+    }
+    short[] row = new short[count * channels];
+    int into = 0;
+    for (int p = 0; p < pieces.length; p += 2) {
+      for (int x = pieces[p]; x < pieces[p + 1]; x++) {
+        for (int c = 0; c < channels; c++) {
+          float value = light[(line * channels + c) * layout.width() + x];
+          row[into++] = (short) encoder.encode(value);
         }
       }
     }
-    samples = cut;
+    return row;
   }
 
   /**
@@ -91,14 +106,17 @@ public final class SubjectPiece {
       return;
     }
     int channels = layout.channels();
-    int from = (y - top) * (right - left + 1) * channels;
-    for (int x = left; x <= right; x++) {
-      float share = shape.at(x, y);
-      for (int c = 0; c < channels && share > 0; c++) {
-        int at = x * channels + c;
-        float own = table[samples[from + (x - left) * channels + c] & 0xffff];
-        float laid = row[at] + share * (own - row[at]);
-        row[at] = brighter ? Math.max(row[at], laid) : laid;
+    int[] pieces = spans[y - top];
+    short[] own = samples[y - top];
+    int from = 0;
+    for (int p = 0; p < pieces.length; p += 2) {
+      for (int x = pieces[p]; x < pieces[p + 1]; x++) {
+        float share = shape.at(x, y);
+        for (int c = 0; c < channels; c++) {
+          int at = x * channels + c;
+          float laid = row[at] + share * (table[own[from++] & 0xffff] - row[at]);
+          row[at] = brighter ? Math.max(row[at], laid) : laid;
+        }
       }
     }
   }

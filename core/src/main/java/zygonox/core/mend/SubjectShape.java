@@ -1,5 +1,7 @@
 package zygonox.core.mend;
 
+import java.util.Arrays;
+
 /**
  * The shape of what moves in a frame: cells of the picture in which it differs from the empty
  * place, with a soft edge.
@@ -21,6 +23,35 @@ record SubjectShape(int cell, int wide, float[] cover) {
       }
     }
     return box;
+  }
+
+  /**
+   * The columns of a row of pixels that are the subject's, in part at least: the first of a piece,
+   * the one after its last, and so on.
+   *
+   * @param width of the picture
+   */
+  int[] spans(int y, int width) {
+    int middle = y / cell;
+    int[] spans = new int[2 * wide];
+    int n = 0;
+    for (int column = 0; column < wide; column++) {
+      boolean some = false;
+      for (int v = Math.max(0, middle - 1); v <= middle + 1 && v * wide < cover.length; v++) {
+        for (int u = Math.max(0, column - 1); u <= Math.min(wide - 1, column + 1); u++) {
+          some |= cover[v * wide + u] > 0;
+        }
+      }
+      int from = column * cell;
+      int to = Math.min(width, from + cell);
+      if (some && n > 0 && spans[n - 1] == from) {
+        spans[n - 1] = to;
+      } else if (some) {
+        spans[n++] = from;
+        spans[n++] = to;
+      }
+    }
+    return Arrays.copyOf(spans, n);
   }
 
   /** How much of a pixel is the subject's, 0 to 1: between the middles of four cells. */
