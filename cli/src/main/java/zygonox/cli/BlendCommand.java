@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -12,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
@@ -317,6 +319,7 @@ final class BlendCommand implements Callable<Integer> {
       WholeFile.IfPresent ifPresent,
       Workroom room) {
     FrameSet set = recipe.selection().choose(found);
+    checkNamed(recipe, set);
     Destination to = new Destination(picture, ifPresent, counts);
     BlendResult result = new Blender(recipe).blend(set, to, watcher(), room);
     ObjectNode answer = json(result);
@@ -331,6 +334,34 @@ final class BlendCommand implements Callable<Integer> {
     answer.put("sentence", RecipeWords.sentence(result.recipe(), OptionalInt.of(result.used())));
     answer.put("command", RecipeWords.command(result.recipe(), folder, picture));
     return new Answer(answer, lines);
+  }
+
+  /**
+   * What is typed of single frames that take no part would do nothing. A recipe may know of more
+   * frames than are taken now; a ground of its own, and red light, have frames of theirs.
+   */
+  private void checkNamed(Recipe recipe, FrameSet set) {
+    if (recipe.ground().isPresent() || recipe.red().isPresent() || eachPosition) {
+      return;
+    }
+    Set<Path> there =
+        set.frames().stream()
+            .map(f -> f.file().toAbsolutePath().normalize())
+            .collect(Collectors.toSet());
+    check("own-light", ownLight == null ? Set.of() : ownLight().keySet(), there);
+    check("mask", masks == null ? Set.of() : masks.keySet(), there);
+    check("movement-with", movementWith == null ? Set.of() : movementWith, there);
+    check("movement-without", movementWithout == null ? Set.of() : movementWithout, there);
+  }
+
+  private static void check(String option, Collection<Path> named, Set<Path> there) {
+    named.stream()
+        .filter(p -> !there.contains(p.toAbsolutePath().normalize()))
+        .findFirst()
+        .ifPresent(
+            p -> {
+              throw InvalidInput.about(option, Words.say("shell.frame-takes-no-part", p));
+            });
   }
 
   private Optional<Path> scratchFolder() {

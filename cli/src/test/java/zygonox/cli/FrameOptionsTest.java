@@ -5,9 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import zygonox.core.frame.Frame;
 
 /**
@@ -82,6 +85,27 @@ class FrameOptionsTest {
     CommandLineRun none =
         CommandLineRun.of("blend", "mean", frames, "--position", "9", "--out", out);
     assertThat(none.lastError()).contains("There is no position 9").contains("4 positions");
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "--own-light=elsewhere.jpg=1",
+        "--mask=elsewhere.jpg=m.png",
+        "--movement-without=elsewhere.jpg"
+      })
+  void whatIsSaidOfAFrameThatTakesNoPartIsRefused(String option) {
+    String[] blend = {
+      "blend", "median", FRAMES, "--run", "2", "--out", folder.resolve("r.png").toString(), option
+    };
+    String[] moving = Arrays.copyOf(blend, blend.length + 1);
+    moving[blend.length] = "--movement=1";
+    CommandLineRun run = CommandLineRun.of(option.contains("movement") ? moving : blend);
+    assertThat(run.code()).isEqualTo(2);
+    assertThat(run.lastError())
+        .contains("elsewhere.jpg takes no part")
+        .contains(option.substring(0, option.indexOf('=')));
+    assertThat(folder.resolve("r.png")).doesNotExist();
   }
 
   @Test

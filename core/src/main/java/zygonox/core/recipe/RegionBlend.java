@@ -41,6 +41,15 @@ final class RegionBlend {
     long start = System.nanoTime();
     OutputFormat format = OutputFormat.of(to.picture());
     WholeFile.checkPlace(to.picture(), to.ifPresent());
+    // What is wrong with a mask is told before the work, not after it.
+    List<FrameMask> masks = new ArrayList<>();
+    for (Region region : recipe.regions()) {
+      region.frame().ifPresent(f -> frame(set, f));
+      if (!set.frames().isEmpty()) {
+        PixelLayout layout = set.frames().get(0).layout();
+        masks.add(FrameMask.read("region", region.mask(), layout));
+      }
+    }
     try (Parts parts = Parts.of(to.picture(), room)) {
       Recipe alone = recipe.withRegions(List.of()).withDepth(Depth.SIXTEEN);
       BlendResult done =
@@ -57,7 +66,14 @@ final class RegionBlend {
       for (int i = 0; i < count; i++) {
         double each = (1 - OWN_SHARE) / count;
         BlendWatcher own = watcher.share(OWN_SHARE + each * i, OWN_SHARE + each * (i + 1));
-        pieces.add(piece(recipe.regions().get(i), set, done, parts, "part-" + i, own, room));
+        Region region = recipe.regions().get(i);
+        String name = "part-" + i;
+        Raster from = from(region, set, done, parts, name, own, room);
+        pieces.add(
+            new Piece(
+                SoftEdge.of(masks.get(i), region.edgePixels()),
+                from,
+                parts.curve(name).light(from.layout().bits())));
       }
       Depth depth =
           recipe.depth().orElse(format.nearest(new Blender(alone).usualDepth(set.frames())));
@@ -78,7 +94,8 @@ final class RegionBlend {
     }
   }
 
-  private Piece piece(
+  /** The picture that a part is taken from. */
+  private Raster from(
       Region region,
       FrameSet set,
       BlendResult done,
@@ -93,12 +110,7 @@ final class RegionBlend {
             .withDepth(Depth.SIXTEEN);
     new Blender(other, Optional.empty(), aligned(from, set, done))
         .blend(from, parts.to(name), watcher, room);
-    Raster picture = parts.read(name);
-    FrameMask mask = FrameMask.read("region", region.mask(), picture.layout());
-    return new Piece(
-        SoftEdge.of(mask, region.edgePixels()),
-        picture,
-        parts.curve(name).light(picture.layout().bits()));
+    return parts.read(name);
   }
 
   /** How the frames lie on each other is known by now; without alignment there is nothing. */

@@ -20,6 +20,7 @@ import zygonox.core.develop.FrameMask;
 import zygonox.core.measure.Streak;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.recipe.Crop;
 import zygonox.core.words.Words;
 import zygonox.core.work.LogFile;
 import zygonox.core.work.WorkFailed;
@@ -134,9 +135,13 @@ final class CleanPage implements Page {
   }
 
   private boolean paints() {
+    Variant shown = variants.shownProperty().get();
+    // A mask lies on the frames' pixels: a trimmed or finer picture has others.
     return inView
         && model.drawnProperty().get() != Drawn.LINE
-        && variants.shownProperty().get() != null
+        && shown != null
+        && shown.recipe().crop().equals(Crop.NONE)
+        && shown.recipe().scale() == 1
         && workplace.picture().pixelsProperty().get() != null;
   }
 

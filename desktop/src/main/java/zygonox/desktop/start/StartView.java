@@ -64,16 +64,14 @@ public final class StartView {
     this.viewer = viewer;
     this.ways = ways;
     Label heading = heading("start.nights");
-    ScrollPane scroll = new ScrollPane(nights);
-    scroll.setFitToWidth(true);
-    scroll.setFocusTraversable(false);
-    scroll.getStyleClass().add("start-nights");
+    ScrollPane scroll = scrolled(nights);
     VBox.setVgrow(scroll, Priority.ALWAYS);
     VBox left = new VBox(10, heading, scroll);
     HBox.setHgrow(left, Priority.ALWAYS);
-    VBox right = new VBox(24, doing(), demos(), stages());
-    right.setMinWidth(430);
-    right.setPrefWidth(430);
+    // In a low window what the stages are for is scrolled to; all that is pressed lies above it.
+    ScrollPane right = scrolled(new VBox(24, doing(), demos(), stages()));
+    right.setMinWidth(440);
+    right.setPrefWidth(440);
     root = new HBox(36, left, right);
     root.getStyleClass().add("start");
     root.setId("start");
@@ -83,6 +81,15 @@ public final class StartView {
 
   public Node node() {
     return root;
+  }
+
+  private static ScrollPane scrolled(Node what) {
+    ScrollPane scroll = new ScrollPane(what);
+    scroll.setFitToWidth(true);
+    scroll.setMinHeight(0);
+    scroll.setFocusTraversable(false);
+    scroll.getStyleClass().add("start-nights");
+    return scroll;
   }
 
   private static Label heading(String key) {

@@ -100,6 +100,8 @@ class KeyboardTest extends WindowTest {
     await(() -> Files.exists(target));
     assertThat(PictureReader.readWhole(Frame.look(target)).layout().width()).isEqualTo(1000);
     assertInside("blend");
+    stage(robot, KeyCode.DIGIT0);
+    assertInside("nights");
   }
 
   /** Types into the field that has the keys; a robot's keyboard has no letters for a path. */
@@ -125,6 +127,7 @@ class KeyboardTest extends WindowTest {
   private void assertInside(String where) {
     WaitForAsyncUtils.waitForFxEvents();
     Scene scene = shell.getScene();
+    assertThat(shell.minHeight(scene.getWidth())).as(where).isLessThanOrEqualTo(scene.getHeight());
     List<String> outside = new ArrayList<>();
     for (Node node : reachable(shell, new ArrayList<>(), false)) {
       Bounds bounds = node.localToScene(node.getLayoutBounds());
