@@ -254,6 +254,7 @@ public final class Blender {
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
     how.append(recipe.taper()).append(recipe.mending()).append(recipe.ownLight());
+    how.append(recipe.reference());
     how.append(recipe.scale())
         .append(recipe.mono())
         .append(recipe.matchLight())
@@ -270,8 +271,8 @@ public final class Blender {
           .forEach(files::add);
       return ContentKey.of(how.toString(), files);
     } catch (IOException e) {
-      // A frame that cannot be read is told where it is decoded.
-      return "unread";
+      // A frame that cannot be read is told where it is decoded; nobody goes on from this one.
+      return "unread" + Long.toString(System.nanoTime(), 36);
     }
   }
 
