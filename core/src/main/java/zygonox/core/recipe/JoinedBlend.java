@@ -1,19 +1,15 @@
 package zygonox.core.recipe;
 
 import java.nio.file.Path;
-import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zygonox.core.align.StarAligner;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
-import zygonox.core.combine.FrameDropped;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.Depth;
 import zygonox.core.format.OutputFormat;
-import zygonox.core.format.PictureHeader;
-import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.mend.SkylineFinder;
@@ -46,22 +42,16 @@ final class JoinedBlend {
 
   BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
-    OutputFormat format = OutputFormat.of(to.picture());
+    OutputFormat.of(to.picture());
     WholeFile.checkPlace(to.picture(), to.ifPresent());
     to.coverage().ifPresent(c -> CoveragePicture.check(c, to.ifPresent()));
     try (Parts parts = Parts.of(to.picture(), room)) {
-      return blend(set, to, format, parts, watcher, room, start);
+      return blend(set, to, parts, watcher, room, start);
     }
   }
 
   private BlendResult blend(
-      FrameSet set,
-      Destination to,
-      OutputFormat format,
-      Parts parts,
-      BlendWatcher watcher,
-      Workroom room,
-      long start) {
+      FrameSet set, Destination to, Parts parts, BlendWatcher watcher, Workroom room, long start) {
     Recipe whole = recipe.withGround(Optional.empty()).withDepth(Depth.SIXTEEN);
     Recipe still = whole.withAlign(Align.NONE, Optional.empty()).withMasks(Map.of());
     FrameSet groundSet =
@@ -93,20 +83,12 @@ final class JoinedBlend {
           .blend(only(set, sky), parts.to("reference"), BlendWatcher.NONE, room);
       gains = gains(parts.read("reference"), below, mask, curve);
     }
-    Depth depth =
-        recipe.depth().orElse(format.nearest(new Blender(whole).usualDepth(set.frames())));
     SkyJoin join = new SkyJoin(above, count, below, mask, ground.edge(), gains, curve);
-    PictureHeader header =
-        new PictureHeader(
-                above.layout().width(),
-                above.layout().height(),
-                above.layout().channels(),
-                depth,
-                set.frames().get(0).info().upright(),
-                recipe.jpeg(),
-                () -> Phrasebook.say("made.sky-and-ground", recipe.method().term(), sky.used()))
-            .withRecipe(() -> embedded(recipe, set, sky, to.picture()));
-    format.write(to.picture(), to.ifPresent(), header, join::into);
+    new JoinedPicture(recipe, set, sky, to)
+        .write(
+            above.layout(),
+            () -> Phrasebook.say("made.sky-and-ground", recipe.method().term(), sky.used()),
+            join::into);
     watcher.step(1, 1);
     return sky.partOf(recipe, to.picture(), sky.frames(), (System.nanoTime() - start) / 1e9)
         .over(mask);
@@ -122,14 +104,6 @@ final class JoinedBlend {
             .withWeights(Weights.EVEN)
             .withTaper(Taper.NONE)
             .withMending(other.mending().withGaps(false));
-  }
-
-  /** The recipe as the result carries it, with the frames that took part. */
-  static String embedded(Recipe recipe, FrameSet set, BlendResult done, Path target) {
-    List<Path> left = done.dropped().stream().map(FrameDropped::file).toList();
-    List<Path> used =
-        set.frames().stream().map(Frame::file).filter(f -> !left.contains(f)).toList();
-    return RecipeFile.embedded(recipe, target, OffsetDateTime.now(), used);
   }
 
   /** The reference alone, else the first frame. */

@@ -19,7 +19,6 @@ import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.Depth;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.OutputFormat;
-import zygonox.core.format.PictureHeader;
 import zygonox.core.format.PictureSink;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
@@ -54,7 +53,7 @@ final class MovementBlend {
 
   BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
-    OutputFormat format = OutputFormat.of(to.picture());
+    OutputFormat.of(to.picture());
     WholeFile.checkPlace(to.picture(), to.ifPresent());
     try (Parts parts = Parts.of(to.picture(), room)) {
       Recipe alone = recipe.withMovement(Optional.empty()).withDepth(Depth.SIXTEEN);
@@ -83,20 +82,11 @@ final class MovementBlend {
           }
         }
       }
-      Depth depth =
-          recipe.depth().orElse(format.nearest(new Blender(alone).usualDepth(set.frames())));
-      PixelLayout layout = place.layout();
-      PictureHeader header =
-          new PictureHeader(
-                  layout.width(),
-                  layout.height(),
-                  layout.channels(),
-                  depth,
-                  set.frames().get(0).info().upright(),
-                  recipe.jpeg(),
-                  () -> Phrasebook.say("made.movement", laid.size(), done.used()))
-              .withRecipe(() -> JoinedBlend.embedded(recipe, set, done, to.picture()));
-      format.write(to.picture(), to.ifPresent(), header, sink -> lay(place, curve, laid, sink));
+      new JoinedPicture(recipe, set, done, to)
+          .write(
+              place.layout(),
+              () -> Phrasebook.say("made.movement", laid.size(), done.used()),
+              sink -> lay(place, curve, laid, sink));
       watcher.step(1, 1);
       return done.partOf(recipe, to.picture(), done.frames(), (System.nanoTime() - start) / 1e9)
           .showing(told);

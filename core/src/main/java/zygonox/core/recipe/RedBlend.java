@@ -13,7 +13,6 @@ import zygonox.core.combine.BlendWatcher;
 import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
 import zygonox.core.format.OutputFormat;
-import zygonox.core.format.PictureHeader;
 import zygonox.core.format.PictureReader;
 import zygonox.core.format.PictureSink;
 import zygonox.core.format.UnreadableFrame;
@@ -48,7 +47,7 @@ final class RedBlend {
 
   BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
-    OutputFormat format = OutputFormat.of(to.picture());
+    OutputFormat.of(to.picture());
     WholeFile.checkPlace(to.picture(), to.ifPresent());
     FrameSet redSet = FrameFinder.find(red.frames(), Progress.NONE, room.cancellation());
     if (redSet.frames().isEmpty()) {
@@ -70,22 +69,13 @@ final class RedBlend {
       if (layout.channels() != 3) {
         throw InvalidInput.about("red", Phrasebook.say("refused.red-without-colours"));
       }
-      Depth depth =
-          recipe.depth().orElse(format.nearest(new Blender(colours).usualDepth(set.frames())));
-      PictureHeader header =
-          new PictureHeader(
-                  layout.width(),
-                  layout.height(),
-                  layout.channels(),
-                  depth,
-                  set.frames().get(0).info().upright(),
-                  recipe.jpeg(),
-                  () -> Phrasebook.say("made.red", recipe.method().term(), done.used()))
-              .withRecipe(() -> JoinedBlend.embedded(recipe, set, done, to.picture()));
       ToneCurve curve = parts.curve("colours");
       ToneCurve redCurve = parts.curve("red");
-      format.write(
-          to.picture(), to.ifPresent(), header, sink -> join(picture, curve, band, redCurve, sink));
+      new JoinedPicture(recipe, set, done, to)
+          .write(
+              layout,
+              () -> Phrasebook.say("made.red", recipe.method().term(), done.used()),
+              sink -> join(picture, curve, band, redCurve, sink));
       watcher.step(1, 1);
       return done.partOf(recipe, to.picture(), done.frames(), (System.nanoTime() - start) / 1e9);
     }

@@ -12,7 +12,6 @@ import zygonox.core.combine.BlendWatcher;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.Depth;
 import zygonox.core.format.OutputFormat;
-import zygonox.core.format.PictureHeader;
 import zygonox.core.format.PictureSink;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
@@ -39,7 +38,7 @@ final class RegionBlend {
 
   BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
-    OutputFormat format = OutputFormat.of(to.picture());
+    OutputFormat.of(to.picture());
     WholeFile.checkPlace(to.picture(), to.ifPresent());
     // What is wrong with a mask is told before the work, not after it.
     List<FrameMask> masks = new ArrayList<>();
@@ -75,20 +74,11 @@ final class RegionBlend {
                 from,
                 parts.curve(name).light(from.layout().bits())));
       }
-      Depth depth =
-          recipe.depth().orElse(format.nearest(new Blender(alone).usualDepth(set.frames())));
-      PixelLayout layout = whole.layout();
-      PictureHeader header =
-          new PictureHeader(
-                  layout.width(),
-                  layout.height(),
-                  layout.channels(),
-                  depth,
-                  set.frames().get(0).info().upright(),
-                  recipe.jpeg(),
-                  () -> Phrasebook.say("made.regions", recipe.method().term(), done.used(), count))
-              .withRecipe(() -> JoinedBlend.embedded(recipe, set, done, to.picture()));
-      format.write(to.picture(), to.ifPresent(), header, sink -> join(whole, curve, pieces, sink));
+      new JoinedPicture(recipe, set, done, to)
+          .write(
+              whole.layout(),
+              () -> Phrasebook.say("made.regions", recipe.method().term(), done.used(), count),
+              sink -> join(whole, curve, pieces, sink));
       watcher.step(1, 1);
       return done.partOf(recipe, to.picture(), done.frames(), (System.nanoTime() - start) / 1e9);
     }

@@ -152,6 +152,10 @@ final class CleanPage implements Page {
 
   /** The brush where a part is painted, and what is painted so far. */
   private void showParts() {
+    if (!inView) {
+      // The brush may be another page's.
+      return;
+    }
     workplace.picture().brushProperty().set(paints() ? new PartBrush() : null);
     model.regions().unread().filter(f -> paints()).ifPresent(this::read);
     veil();
