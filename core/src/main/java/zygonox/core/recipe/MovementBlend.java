@@ -85,7 +85,8 @@ final class MovementBlend {
       new JoinedPicture(recipe, set, done, to)
           .write(
               place.layout(),
-              () -> Phrasebook.say("made.movement", laid.size(), done.used()),
+              () ->
+                  Phrasebook.say("made.movement", laid.size(), done.used(), recipe.method().term()),
               sink -> lay(place, curve, laid, sink));
       watcher.step(1, 1);
       return done.partOf(recipe, to.picture(), done.frames(), (System.nanoTime() - start) / 1e9)
