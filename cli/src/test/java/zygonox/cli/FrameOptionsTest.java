@@ -109,6 +109,16 @@ class FrameOptionsTest {
   }
 
   @Test
+  void whyNoiseFellFurtherIsSaidOfFramesThatWereNotMoved() {
+    Path out = folder.resolve("still.png");
+    CommandLineRun run =
+        CommandLineRun.done("blend", "median", FRAMES, "--run", "1", "--out", out.toString());
+    assertThat(run.out())
+        .contains("hardly larger than one step of the frames' samples")
+        .doesNotContain("moving the frames");
+  }
+
+  @Test
   void aClockTimeIsTheNights() throws Exception {
     Path out = folder.resolve("late.png");
     JsonNode json =

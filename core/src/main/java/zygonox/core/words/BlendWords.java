@@ -26,7 +26,7 @@ public final class BlendWords {
         .map(
             g ->
                 g.measured() > g.expected()
-                    ? "blend.noise-better"
+                    ? done.alignment().isEmpty() ? "blend.noise-better-still" : "blend.noise-better"
                     : done.alignment().isEmpty()
                         ? "blend.noise-worse"
                         : "blend.noise-worse-aligned")
