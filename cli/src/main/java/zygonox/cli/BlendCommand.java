@@ -5,60 +5,26 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Collection;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.OptionalInt;
-import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
-import zygonox.core.align.Alignment;
-import zygonox.core.combine.AverageIn;
-import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
-import zygonox.core.combine.FrameDropped;
 import zygonox.core.combine.Preview;
-import zygonox.core.develop.Calibration;
-import zygonox.core.develop.HotPixelRepair;
-import zygonox.core.develop.OwnLight;
-import zygonox.core.develop.Tone;
-import zygonox.core.format.Depth;
-import zygonox.core.format.JpegQuality;
 import zygonox.core.frame.FrameFinder;
-import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.mend.ChosenLine;
-import zygonox.core.mend.FoundLine;
-import zygonox.core.mend.Stray;
-import zygonox.core.mend.Subject;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
-import zygonox.core.quantity.Seconds;
-import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.BlendWarning;
 import zygonox.core.recipe.Blender;
-import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Destination;
-import zygonox.core.recipe.Mended;
-import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.RecipeFile;
-import zygonox.core.recipe.RedLight;
-import zygonox.core.recipe.Region;
-import zygonox.core.recipe.Selection;
-import zygonox.core.recipe.SkyAndGround;
-import zygonox.core.recipe.Taper;
-import zygonox.core.recipe.Weights;
-import zygonox.core.words.BlendWords;
 import zygonox.core.words.RecipeWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
@@ -72,140 +38,13 @@ import zygonox.core.work.Workroom;
 final class BlendCommand implements Callable<Integer> {
   @Mixin private Output output;
 
-  @Parameters(index = "0..*", arity = "0..*", paramLabel = "METHOD PATH")
-  private List<String> words = List.of();
+  @Mixin private RecipeOptions options;
 
   @Option(names = "--out", required = true, paramLabel = "FILE")
   private Path out;
 
-  @Option(names = "--run", paramLabel = "N")
-  private Integer run;
-
-  @Option(names = "--position", paramLabel = "N")
-  private Integer position;
-
   @Option(names = "--each-position")
   private boolean eachPosition;
-
-  @Option(names = "--kind", paramLabel = "KIND")
-  private String kind;
-
-  @Option(names = "--align", paramLabel = "HOW")
-  private String align;
-
-  @Option(names = "--reference", paramLabel = "FILE")
-  private Path reference;
-
-  @Option(names = "--drop", paramLabel = "FILE")
-  private List<Path> drop;
-
-  @Option(names = "--every", paramLabel = "N")
-  private Integer every;
-
-  @Option(names = "--from", paramLabel = "T")
-  private String from;
-
-  @Option(names = "--to", paramLabel = "T")
-  private String to;
-
-  @Option(names = "--average-in", paramLabel = "SCALE")
-  private String averageIn;
-
-  @Option(names = "--kappa", paramLabel = "K")
-  private Double kappa;
-
-  @Option(names = "--weights", paramLabel = "HOW")
-  private String weights;
-
-  @Option(names = "--dark", paramLabel = "PATH")
-  private List<Path> darks;
-
-  @Option(names = "--flat", paramLabel = "PATH")
-  private List<Path> flats;
-
-  @Option(names = "--hot-pixels", paramLabel = "WHICH")
-  private String hotPixels;
-
-  @Option(names = "--mono", negatable = true)
-  private Boolean mono;
-
-  @Option(names = "--match-light", negatable = true)
-  private Boolean matchLight;
-
-  @Option(names = "--develop", paramLabel = "LIST")
-  private String develop;
-
-  @Option(names = "--mask", paramLabel = "FRAME=FILE")
-  private Map<Path, Path> masks;
-
-  @Option(names = "--sky-mask", paramLabel = "WHICH")
-  private String skyMask;
-
-  @Option(names = "--hold-ground", negatable = true)
-  private Boolean holdGround;
-
-  @Option(names = "--ground", paramLabel = "PATH")
-  private List<Path> ground;
-
-  @Option(names = "--ground-method", paramLabel = "METHOD")
-  private String groundMethod;
-
-  @Option(names = "--ground-as-is")
-  private boolean groundAsIs;
-
-  @Option(names = "--edge", paramLabel = "PX")
-  private Double edge;
-
-  @Option(names = "--remove-streaks", negatable = true)
-  private Boolean removeStreaks;
-
-  @Option(names = "--line-out", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
-  private List<String> linesOut = List.of();
-
-  @Option(names = "--light-out", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
-  private List<String> lightsOut = List.of();
-
-  @Option(names = "--line-keep", paramLabel = "FRAME=X1,Y1,X2,Y2,WIDTH")
-  private List<String> linesKept = List.of();
-
-  @Option(names = "--bridge-gaps", negatable = true)
-  private Boolean bridgeGaps;
-
-  @Option(names = "--taper", paramLabel = "HOW")
-  private String taper;
-
-  @Option(names = "--own-light", paramLabel = "FRAME=STOPS[,KELVIN]")
-  private List<String> ownLight;
-
-  @Option(names = "--region", paramLabel = "MASK=FROM")
-  private List<String> regions;
-
-  @Option(names = "--region-edge", paramLabel = "PX")
-  private Double regionEdge;
-
-  @Option(names = "--movement", paramLabel = "N")
-  private Integer movement;
-
-  @Option(names = "--movement-with", paramLabel = "FRAME")
-  private List<Path> movementWith;
-
-  @Option(names = "--movement-without", paramLabel = "FRAME")
-  private List<Path> movementWithout;
-
-  @Option(names = "--movement-over", paramLabel = "WHICH")
-  private String movementOver;
-
-  @Option(names = "--red", paramLabel = "PATH")
-  private List<Path> red;
-
-  @Option(names = "--red-share", paramLabel = "F")
-  private Double redShare;
-
-  @Option(names = "--scale", paramLabel = "N")
-  private Integer scale;
-
-  @Option(names = "--crop", paramLabel = "AREA")
-  private String crop;
 
   @Option(names = "--coverage", paramLabel = "FILE")
   private Path coverage;
@@ -215,15 +54,6 @@ final class BlendCommand implements Callable<Integer> {
 
   @Option(names = "--scratch", paramLabel = "DIR")
   private Path scratch;
-
-  @Option(names = "--depth", paramLabel = "BITS")
-  private Integer depth;
-
-  @Option(names = "--quality", paramLabel = "PERCENT")
-  private Integer quality;
-
-  @Option(names = "--recipe", paramLabel = "FILE")
-  private Path recipeFile;
 
   @Option(names = "--save-recipe", paramLabel = "FILE")
   private Path saveRecipe;
@@ -247,9 +77,9 @@ final class BlendCommand implements Callable<Integer> {
             scratchFolder(),
             Progress.NONE,
             new Cancellation());
-    Recipe asked = asked();
+    Recipe asked = options.asked();
     FrameSet found = found(asked.selection().paths(), room);
-    Recipe recipe = asked.withSelection(inTime(asked.selection(), found)).checked();
+    Recipe recipe = asked.withSelection(options.inTime(asked.selection(), found)).checked();
     if (eachPosition) {
       blendEach(recipe, found, ifPresent, room);
     } else {
@@ -279,8 +109,8 @@ final class BlendCommand implements Callable<Integer> {
   /** A picture for each position of the head, with its number in its name. */
   private void blendEach(
       Recipe recipe, FrameSet found, WholeFile.IfPresent ifPresent, Workroom room) {
-    if (position != null || coverage != null) {
-      String option = position != null ? "position" : "coverage";
+    if (options.ofOnePosition() || coverage != null) {
+      String option = options.ofOnePosition() ? "position" : "coverage";
       throw InvalidInput.about(option, Words.say("shell.not-for-each-position"));
     }
     int count = recipe.selection().positions(found);
@@ -319,12 +149,15 @@ final class BlendCommand implements Callable<Integer> {
       WholeFile.IfPresent ifPresent,
       Workroom room) {
     FrameSet set = recipe.selection().choose(found);
-    checkNamed(recipe, set);
+    if (!eachPosition) {
+      options.checkNamed(recipe, set);
+    }
     Destination to = new Destination(picture, ifPresent, counts);
     BlendResult result = new Blender(recipe).blend(set, to, watcher(), room);
-    ObjectNode answer = json(result);
+    BlendAnswer done = new BlendAnswer(result, options.left());
+    ObjectNode answer = done.json();
     ArrayNode told = answer.putArray("warnings");
-    List<String> lines = lines(result);
+    List<String> lines = done.lines();
     for (BlendWarning warning : BlendWarning.of(set, result)) {
       String text = Words.say("blend-warning." + warning);
       told.addObject().put("code", warning.term()).put("text", text);
@@ -336,230 +169,11 @@ final class BlendCommand implements Callable<Integer> {
     return new Answer(answer, lines);
   }
 
-  /**
-   * What is typed of single frames that take no part would do nothing. A recipe may know of more
-   * frames than are taken now; a ground of its own, and red light, have frames of theirs.
-   */
-  private void checkNamed(Recipe recipe, FrameSet set) {
-    if (recipe.ground().isPresent() || recipe.red().isPresent() || eachPosition) {
-      return;
-    }
-    Set<Path> there =
-        set.frames().stream()
-            .map(f -> f.file().toAbsolutePath().normalize())
-            .collect(Collectors.toSet());
-    check("own-light", ownLight == null ? Set.of() : ownLight().keySet(), there);
-    check("mask", masks == null ? Set.of() : masks.keySet(), there);
-    check("movement-with", movementWith == null ? Set.of() : movementWith, there);
-    check("movement-without", movementWithout == null ? Set.of() : movementWithout, there);
-  }
-
-  private static void check(String option, Collection<Path> named, Set<Path> there) {
-    named.stream()
-        .filter(p -> !there.contains(p.toAbsolutePath().normalize()))
-        .findFirst()
-        .ifPresent(
-            p -> {
-              throw InvalidInput.about(option, Words.say("shell.frame-takes-no-part", p));
-            });
-  }
-
   private Optional<Path> scratchFolder() {
     if (scratch != null && !Files.isDirectory(scratch)) {
       throw InvalidInput.about("scratch", Words.say("shell.scratch-not-there", scratch));
     }
     return Optional.ofNullable(scratch);
-  }
-
-  /** The recipe that was named or the usual one, with what was said beside it. */
-  private Recipe asked() {
-    Optional<RecipeFile> named = Optional.ofNullable(recipeFile).map(RecipeFile::read);
-    Optional<BlendMethod> method = words.isEmpty() ? Optional.empty() : method(words.get(0));
-    List<Path> paths = words.stream().skip(method.isPresent() ? 1 : 0).map(Path::of).toList();
-    if (named.isEmpty()) {
-      String first = words.isEmpty() ? "" : words.get(0);
-      if (method.isEmpty()) {
-        // Says which methods there are.
-        Typed.choice("METHOD", first, BlendMethod.class);
-      }
-      if (paths.isEmpty()) {
-        throw new InvalidInput(Words.say("shell.no-frames-named"));
-      }
-    }
-    Recipe recipe =
-        named
-            .map(RecipeFile::recipe)
-            .orElseGet(() -> Recipe.of(Selection.of(paths), method.orElseThrow()));
-    recipe = method.map(recipe::withMethod).orElse(recipe);
-    recipe = recipe.withSelection(selection(recipe.selection(), paths));
-    if (align != null || reference != null) {
-      Align how = align == null ? recipe.align() : Typed.choice("--align", align, Align.class);
-      // Frames that are no longer aligned need no reference.
-      boolean drops = align != null && how == Align.NONE && reference == null;
-      Optional<Path> onto = Optional.ofNullable(reference).or(recipe::reference);
-      recipe = recipe.withAlign(how, drops ? Optional.empty() : onto);
-    }
-    if (averageIn != null) {
-      recipe = recipe.withAverageIn(Typed.choice("--average-in", averageIn, AverageIn.class));
-    }
-    if (weights != null) {
-      recipe = recipe.withWeights(Typed.choice("--weights", weights, Weights.class));
-    }
-    recipe = recipe.withCalibration(calibration(recipe.calibration()));
-    recipe = mono == null ? recipe : recipe.withMono(mono);
-    recipe = matchLight == null ? recipe : recipe.withMatchLight(matchLight);
-    recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
-    recipe = ownLight == null ? recipe : recipe.withOwnLight(ownLight());
-    recipe = masks == null ? recipe : recipe.withMasks(masks);
-    recipe = recipe.withGround(ground(recipe.ground()));
-    recipe = taper == null ? recipe : recipe.withTaper(Typed.choice("--taper", taper, Taper.class));
-    if (removeStreaks != null) {
-      recipe = recipe.withMending(recipe.mending().withStreaks(removeStreaks));
-    }
-    if (bridgeGaps != null) {
-      recipe = recipe.withMending(recipe.mending().withGaps(bridgeGaps));
-    }
-    recipe = recipe.withMending(recipe.mending().withLines(lines(recipe.mending().lines())));
-    recipe = recipe.withMovement(movement(recipe.movement()));
-    recipe = recipe.withRegions(regions(recipe.regions()));
-    recipe = recipe.withRed(red(recipe.red()));
-    recipe = scale == null ? recipe : recipe.withScale(scale);
-    recipe = kappa == null ? recipe : recipe.withKappa(kappa);
-    recipe = crop == null ? recipe : recipe.withCrop(Crop.parse(crop));
-    recipe = depth == null ? recipe : recipe.withDepth(Depth.ofBits(depth));
-    return quality == null ? recipe : recipe.withJpeg(new JpegQuality(quality, true));
-  }
-
-  /** Any word of sky or ground means that they are blended by themselves. */
-  private Optional<SkyAndGround> ground(Optional<SkyAndGround> given) {
-    if (Boolean.FALSE.equals(holdGround)) {
-      if (skyMask != null || ground != null || groundMethod != null || groundAsIs || edge != null) {
-        throw InvalidInput.about("no-hold-ground", Words.say("shell.ground-held-and-not"));
-      }
-      return Optional.empty();
-    }
-    boolean said = holdGround != null || skyMask != null || ground != null;
-    if (!said && given.isEmpty()) {
-      if (groundMethod != null || groundAsIs || edge != null) {
-        String option =
-            groundMethod != null ? "ground-method" : groundAsIs ? "ground-as-is" : "edge";
-        throw InvalidInput.about(option, Words.say("shell.no-ground-held"));
-      }
-      return given;
-    }
-    SkyAndGround before =
-        given.orElse(
-            new SkyAndGround(
-                Optional.empty(), List.of(), Optional.empty(), false, OptionalDouble.empty()));
-    Optional<Path> mask =
-        skyMask == null
-            ? before.mask()
-            : "auto".equalsIgnoreCase(skyMask) ? Optional.empty() : Optional.of(Path.of(skyMask));
-    return Optional.of(
-        new SkyAndGround(
-            mask,
-            ground == null ? before.frames() : ground,
-            groundMethod == null
-                ? before.method()
-                : Optional.of(Typed.choice("--ground-method", groundMethod, BlendMethod.class)),
-            groundAsIs || before.asIs(),
-            edge == null ? before.edgePixels() : OptionalDouble.of(edge)));
-  }
-
-  private List<ChosenLine> lines(List<ChosenLine> given) {
-    List<ChosenLine> lines = new ArrayList<>(given);
-    linesOut.forEach(typed -> lines.add(ChosenLine.parse(typed, true)));
-    linesKept.forEach(typed -> lines.add(ChosenLine.parse(typed, false)));
-    lightsOut.forEach(typed -> lines.add(ChosenLine.parseLight(typed)));
-    return lines;
-  }
-
-  private Map<Path, OwnLight> ownLight() {
-    Map<Path, OwnLight> lights = new LinkedHashMap<>();
-    ownLight.stream().map(OwnLight::parse).forEach(o -> lights.put(o.frame(), o.light()));
-    return lights;
-  }
-
-  private List<Region> regions(List<Region> given) {
-    if (regions == null && given.isEmpty() && regionEdge != null) {
-      throw InvalidInput.about("region-edge", Words.say("shell.no-region"));
-    }
-    double edge = regionEdge == null ? Region.USUAL_EDGE : regionEdge;
-    if (regions != null) {
-      return regions.stream().map(r -> Region.parse(r, edge)).toList();
-    }
-    return regionEdge == null
-        ? given
-        : given.stream().map(r -> new Region(r.mask(), r.method(), r.frame(), edge)).toList();
-  }
-
-  private Optional<Movement> movement(Optional<Movement> given) {
-    if (movement == null && given.isEmpty()) {
-      if (movementWith != null || movementWithout != null || movementOver != null) {
-        String option =
-            movementWith != null ? "with" : movementWithout != null ? "without" : "over";
-        throw InvalidInput.about("movement-" + option, Words.say("shell.no-movement"));
-      }
-      return given;
-    }
-    if (movement != null && movement == 0) {
-      return Optional.empty();
-    }
-    Movement before = given.orElseGet(() -> Movement.of(1));
-    return Optional.of(
-        new Movement(
-            movement == null ? before.every() : movement,
-            movementOver == null
-                ? before.over()
-                : Typed.choice("--movement-over", movementOver, Movement.Over.class),
-            movementWith == null ? before.with() : movementWith,
-            movementWithout == null ? before.without() : movementWithout));
-  }
-
-  private Optional<RedLight> red(Optional<RedLight> given) {
-    if (red == null && given.isEmpty()) {
-      if (redShare != null) {
-        throw InvalidInput.about("red-share", Words.say("shell.no-red"));
-      }
-      return given;
-    }
-    double share = redShare != null ? redShare : given.map(RedLight::share).orElse(1.0);
-    return Optional.of(new RedLight(red == null ? given.orElseThrow().frames() : red, share));
-  }
-
-  private Calibration calibration(Calibration given) {
-    return new Calibration(
-        darks == null ? given.darks() : darks,
-        flats == null ? given.flats() : flats,
-        hotPixels == null ? given.hotPixels() : HotPixelRepair.parse(hotPixels));
-  }
-
-  private Selection selection(Selection given, List<Path> paths) {
-    Selection chosen = paths.isEmpty() ? given : given.withPaths(paths);
-    chosen = run == null ? chosen : chosen.withRun(OptionalInt.of(run));
-    chosen = position == null ? chosen : chosen.withPosition(OptionalInt.of(position));
-    if (kind != null) {
-      chosen = chosen.withKind(Optional.of(Typed.choice("--kind", kind, FrameKind.class)));
-    }
-    chosen = every == null ? chosen : chosen.withEvery(every);
-    return drop == null ? chosen : chosen.withDrop(drop);
-  }
-
-  private static Optional<BlendMethod> method(String text) {
-    for (BlendMethod one : BlendMethod.values()) {
-      if (one.term().equals(text.toLowerCase(Locale.ROOT))) {
-        return Optional.of(one);
-      }
-    }
-    return Optional.empty();
-  }
-
-  private Selection inTime(Selection given, FrameSet found) {
-    Selection chosen = given;
-    if (from != null) {
-      chosen = chosen.withFrom(Optional.of(Times.inNight("from", from, found)));
-    }
-    return to == null ? chosen : chosen.withTo(Optional.of(Times.inNight("to", to, found)));
   }
 
   private BlendWatcher watcher() {
@@ -580,139 +194,5 @@ final class BlendCommand implements Callable<Integer> {
         throw new IllegalStateException("no picture was wanted");
       }
     };
-  }
-
-  private List<Path> left() {
-    return drop == null ? List.of() : drop;
-  }
-
-  private ObjectNode json(BlendResult result) {
-    ObjectNode answer = Output.object();
-    answer.put("method", result.method().term());
-    answer.put("frames", result.frames() + left().size());
-    answer.put("used", result.used());
-    ArrayNode dropped = answer.putArray("dropped");
-    for (Path left : left()) {
-      dropped
-          .addObject()
-          .put("file", left.toString())
-          .put("reason", Words.say("shell.left-out-by-drop"));
-    }
-    for (FrameDropped drop : result.dropped()) {
-      dropped
-          .addObject()
-          .put("file", drop.file().toString())
-          .put("reason", Words.reason(drop.reason()));
-    }
-    answer.put("width", result.width());
-    answer.put("height", result.height());
-    answer.put("seconds", result.seconds());
-    answer.put("pixelMemoryBytes", result.pixelMemoryBytes());
-    answer.put("reference", result.reference().map(Path::toString).orElse(null));
-    ArrayNode alignment = answer.putArray("alignment");
-    for (Alignment one : result.alignment()) {
-      ObjectNode node = alignment.addObject();
-      node.put("file", one.file().toString());
-      node.put("stars", one.stars()).put("inliers", one.inliers());
-      node.put("rmsPixels", one.rmsPixels()).put("residualPixels", one.residualPixels());
-      ArrayNode matrix = node.putArray("matrix");
-      double[] nine = one.matrix().rowMajor();
-      for (int row = 0; row < 3; row++) {
-        matrix.addArray().add(nine[3 * row]).add(nine[3 * row + 1]).add(nine[3 * row + 2]);
-      }
-    }
-    ObjectNode noise = answer.putObject("noise");
-    result
-        .noise()
-        .ifPresent(
-            n -> {
-              noise.put("single", n.single()).put("stacked", n.stacked());
-              put(noise, "gain", n.gain());
-              put(noise, "expectedGain", n.expected());
-            });
-    result
-        .starWidths()
-        .ifPresentOrElse(
-            w ->
-                answer.putObject("starWidth").put("single", w.single()).put("stacked", w.stacked()),
-            () -> answer.putNull("starWidth"));
-    answer
-        .putObject("coverage")
-        .put("least", result.coverage().least())
-        .put("mean", result.coverage().mean());
-    mends(answer, result.mended());
-    return answer;
-  }
-
-  private static void mends(ObjectNode answer, Mended mended) {
-    ArrayNode mends = answer.putArray("mends");
-    ArrayNode kept = answer.putArray("kept");
-    if (mended.hotPixels() > 0) {
-      mends.addObject().putNull("file").put("kind", "hot-pixels").put("count", mended.hotPixels());
-    }
-    for (FoundLine line : mended.lines()) {
-      (line.isOut() ? mends : kept)
-          .addObject()
-          .put("file", line.file().toString())
-          .put("kind", kind(line))
-          .put("x1", line.line().x1())
-          .put("y1", line.line().y1())
-          .put("x2", line.line().x2())
-          .put("y2", line.line().y2())
-          .put("width", line.line().width());
-    }
-    mended.bridged().forEach(f -> mends.addObject().put("file", f.toString()).put("kind", "gap"));
-    ArrayNode subjects = answer.putArray("subjects");
-    for (Subject subject : mended.subjects()) {
-      subjects
-          .addObject()
-          .put("file", subject.file().toString())
-          .put("x1", subject.left())
-          .put("y1", subject.top())
-          .put("x2", subject.right())
-          .put("y2", subject.bottom())
-          .put("laidIn", subject.laidIn());
-    }
-    ArrayNode open = answer.putArray("open");
-    mended
-        .open()
-        .forEach(
-            o ->
-                open.addObject()
-                    .put("after", o.after().toString())
-                    .put("reason", o.moved() ? "camera-moved" : "long-pause"));
-  }
-
-  private static String kind(FoundLine line) {
-    if (line.stray() == Stray.LIGHT) {
-      return "light";
-    }
-    return line.fate() == FoundLine.Fate.METEOR ? "meteor" : "streak";
-  }
-
-  private static void put(ObjectNode node, String key, OptionalDouble value) {
-    if (value.isPresent()) {
-      node.put(key, value.getAsDouble());
-    } else {
-      node.putNull(key);
-    }
-  }
-
-  private static List<String> lines(BlendResult result) {
-    List<String> lines = new ArrayList<>();
-    lines.add(
-        Words.say(
-            "shell.of-is-in-it-took",
-            result.method().term(),
-            Words.frames(result.used()),
-            result.output(),
-            Seconds.about(result.seconds())));
-    BlendWords.noise(result).ifPresent(lines::add);
-    BlendWords.noiseReason(result).ifPresent(lines::add);
-    lines.addAll(BlendWords.mended(result.mended()));
-    result
-        .dropped()
-        .forEach(d -> lines.add(Words.say("shell.left-out", d.file(), Words.reason(d.reason()))));
-    return lines;
   }
 }

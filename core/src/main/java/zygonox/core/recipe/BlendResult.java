@@ -52,67 +52,43 @@ public record BlendResult(
     List<BlendWarning> warnings) {
   /** The same of a recipe that this was a part of. */
   BlendResult partOf(Recipe whole, Path picture, int given, double wholeSeconds) {
+    return with(whole, picture, given, wholeSeconds, mended, sky);
+  }
+
+  /** The same under a sky that was told from the ground. */
+  BlendResult over(FrameMask held) {
+    return with(recipe, output, frames, seconds, mended, Optional.of(held));
+  }
+
+  /** The same with what moves laid in. */
+  BlendResult showing(List<Subject> subjects) {
+    return with(recipe, output, frames, seconds, mended.withSubjects(subjects), sky);
+  }
+
+  private BlendResult with(
+      Recipe of,
+      Path picture,
+      int given,
+      double took,
+      Mended whatMended,
+      Optional<FrameMask> whatSky) {
     return new BlendResult(
-        whole,
+        of,
         picture,
         given,
         used,
         dropped,
         width,
         height,
-        wholeSeconds,
+        took,
         pixelMemoryBytes,
         reference,
         alignment,
         noise,
         starWidths,
         coverage,
-        mended,
-        sky,
-        warnings);
-  }
-
-  /** The same under a sky that was told from the ground. */
-  BlendResult over(FrameMask held) {
-    return new BlendResult(
-        recipe,
-        output,
-        frames,
-        used,
-        dropped,
-        width,
-        height,
-        seconds,
-        pixelMemoryBytes,
-        reference,
-        alignment,
-        noise,
-        starWidths,
-        coverage,
-        mended,
-        Optional.of(held),
-        warnings);
-  }
-
-  /** The same with what moves laid in. */
-  BlendResult showing(List<Subject> subjects) {
-    return new BlendResult(
-        recipe,
-        output,
-        frames,
-        used,
-        dropped,
-        width,
-        height,
-        seconds,
-        pixelMemoryBytes,
-        reference,
-        alignment,
-        noise,
-        starWidths,
-        coverage,
-        mended.withSubjects(subjects),
-        sky,
+        whatMended,
+        whatSky,
         warnings);
   }
 
