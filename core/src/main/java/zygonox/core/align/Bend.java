@@ -153,14 +153,15 @@ final class Bend {
     double v = net.down(y);
     int column = net.column(u);
     int row = net.row(v);
+    double w0 = weight(0, u - column);
+    double w1 = weight(1, u - column);
+    double w2 = weight(2, u - column);
+    double w3 = weight(3, u - column);
     double[] own = controls[axis];
     double sum = 0;
     for (int j = 0; j < REACH; j++) {
-      int from = (row + j) * net.controlColumns() + column;
-      double across = 0;
-      for (int i = 0; i < REACH; i++) {
-        across += weight(i, u - column) * own[from + i];
-      }
+      int at = (row + j) * net.controlColumns() + column;
+      double across = w0 * own[at] + w1 * own[at + 1] + w2 * own[at + 2] + w3 * own[at + 3];
       sum += weight(j, v - row) * across;
     }
     return sum;

@@ -24,6 +24,12 @@ final class MovedLight implements LightSource {
   /** What a bent row may stray between the columns at which it is looked at, in rows. */
   private static final double BETWEEN = 0.5;
 
+  /**
+   * Rows of the result at which it is looked at how many of the frame's they cross: as a row shifts
+   * along the frame's edge, by at most as many as it moves down.
+   */
+  private static final int LOOKED_AT = 16;
+
   /** Columns by which rows are continued with their outermost pixels. */
   private static final int PAD = 4;
 
@@ -56,10 +62,10 @@ final class MovedLight implements LightSource {
     this.shifted = new float[TAPS][layout.width()];
     this.mixed = new float[layout.width()];
     int most = 0;
-    for (int y = 0; y < layout.height(); y++) {
+    for (int y = 0; y < layout.height(); y += LOOKED_AT) {
       most = Math.max(most, rowsAcross(y));
     }
-    this.held = Math.min(layout.height(), most + STRIP_ROWS + TAPS) + STRIP_ROWS;
+    this.held = Math.min(layout.height(), most + STRIP_ROWS + TAPS + LOOKED_AT) + STRIP_ROWS;
   }
 
   /** Whether a map is one for two passes: nearly upright all over the picture. */
@@ -195,7 +201,8 @@ final class MovedLight implements LightSource {
     if (low >= high) {
       return;
     }
-    off.weights(resampling, low, high, base, whole);
+    off.places(resampling, low, high, base, whole);
+    resampling.weights(low, high);
     for (int c = 0; c < into.length; c++) {
       pad(at + c * layout.width(), low + whole - 1, high + whole + 2);
       for (int k = 0; k < TAPS; k++) {
@@ -247,16 +254,14 @@ final class MovedLight implements LightSource {
     for (int x = from; x < to; ) {
       int whole = down.wholeAt(x - from);
       int end = from + down.endOf(whole, x - from, to - from);
-      down.weights(resampling, x, end, from, whole);
+      down.places(resampling, x, end, from, whole);
+      resampling.weights(x, end);
+      float[][] above = movedRow(whole - 1);
+      float[][] upper = movedRow(whole);
+      float[][] lower = movedRow(whole + 1);
+      float[][] below = movedRow(whole + 2);
       for (int c = 0; c < layout.channels(); c++) {
-        resampling.mix(
-            movedRow(whole - 1)[c],
-            movedRow(whole)[c],
-            movedRow(whole + 1)[c],
-            movedRow(whole + 2)[c],
-            mixed,
-            x,
-            end);
+        resampling.mix(above[c], upper[c], lower[c], below[c], mixed, x, end);
         System.arraycopy(mixed, x, into, at + c * layout.width() + x, end - x);
       }
       x = end;

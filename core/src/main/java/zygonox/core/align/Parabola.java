@@ -66,11 +66,11 @@ final class Parabola {
   }
 
   /**
-   * Reckons the weights of columns whose whole part is {@code whole}.
+   * Sets the places of columns whose whole part is {@code whole}.
    *
    * @param base the parabola's first column
    */
-  void weights(Resampling resampling, int from, int to, int base, int whole) {
-    resampling.weights(from, to, base, (float) (c0 - whole), (float) c1, (float) c2);
+  void places(Resampling resampling, int from, int to, int base, int whole) {
+    resampling.places(from, to, base, (float) (c0 - whole), (float) c1, (float) c2);
   }
 }

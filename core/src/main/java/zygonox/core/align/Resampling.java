@@ -2,11 +2,13 @@ package zygonox.core.align;
 
 /**
  * Cubic convolution along one axis (R. Keys, IEEE Trans. ASSP 29, 1153, 1981, a = -1/2), written so
- * that the JIT makes vector code of it: every array of a loop is read at the same index, and the
+ * that the JIT makes vector code of it: every array of a loop is read at the same index, no loop
+ * has more than six of them (the compiler of Java 17 unrolls no larger ones far enough), and the
  * weights are polynomials of the place between two samples.
  */
 final class Resampling {
   private final float[] ramp;
+  private final float[] place;
   private final float[] w0;
   private final float[] w1;
   private final float[] w2;
@@ -20,6 +22,7 @@ final class Resampling {
     for (int x = 0; x < width; x++) {
       ramp[x] = x;
     }
+    place = new float[width];
     w0 = new float[width];
     w1 = new float[width];
     w2 = new float[width];
@@ -27,55 +30,68 @@ final class Resampling {
   }
 
   /**
-   * Reckons the weights of columns from their places t between the second and the third of four
-   * samples, t = c0 + f (c1 + f c2) with f the distance from the column {@code base}.
+   * Sets the places t of columns between the second and the third of four samples, t = c0 + f (c1 +
+   * f c2) with f the distance from the column {@code base}.
    */
-  void weights(int from, int to, float base, float c0, float c1, float c2) {
-    reckon(ramp, w0, w1, w2, w3, from, to, base, c0, c1, c2);
+  void places(int from, int to, float base, float c0, float c1, float c2) {
+    places(ramp, place, from, to, base, c0, c1, c2);
   }
 
-  private static void reckon(
-      float[] ramp,
-      float[] w0,
-      float[] w1,
-      float[] w2,
-      float[] w3,
-      int from,
-      int to,
-      float base,
-      float c0,
-      float c1,
-      float c2) {
+  private static void places(
+      float[] ramp, float[] place, int from, int to, float base, float c0, float c1, float c2) {
     for (int x = from; x < to; x++) {
       float f = ramp[x] - base;
-      float t = c0 + f * (c1 + f * c2);
-      float half = 0.5f * t;
-      w0[x] = half * (-1 + t * (2 - t));
-      w1[x] = 1 + half * t * (3 * t - 5);
-      w2[x] = half * (1 + t * (4 - 3 * t));
-      w3[x] = half * t * (t - 1);
+      place[x] = c0 + f * (c1 + f * c2);
+    }
+  }
+
+  /** Reckons the weights of columns from the places set before. */
+  void weights(int from, int to) {
+    outer(place, w0, w3, from, to);
+    second(place, w1, from, to);
+    third(place, w2, from, to);
+  }
+
+  private static void outer(float[] place, float[] w0, float[] w3, int from, int to) {
+    for (int x = from; x < to; x++) {
+      float t = place[x];
+      float half = 0.5f * t * (t - 1);
+      w0[x] = half - half * t;
+      w3[x] = half * t;
+    }
+  }
+
+  private static void second(float[] place, float[] w1, int from, int to) {
+    for (int x = from; x < to; x++) {
+      float t = place[x];
+      w1[x] = 1 + t * t * (1.5f * t - 2.5f);
+    }
+  }
+
+  private static void third(float[] place, float[] w2, int from, int to) {
+    for (int x = from; x < to; x++) {
+      float t = place[x];
+      w2[x] = t * (0.5f + t * (2 - 1.5f * t));
     }
   }
 
   /** Mixes four samples of each column by the weights reckoned last. */
   void mix(float[] a, float[] b, float[] c, float[] d, float[] into, int from, int to) {
-    mix(a, b, c, d, w0, w1, w2, w3, into, from, to);
+    begin(a, b, w0, w1, into, from, to);
+    add(c, d, w2, w3, into, from, to);
   }
 
-  private static void mix(
-      float[] a,
-      float[] b,
-      float[] c,
-      float[] d,
-      float[] w0,
-      float[] w1,
-      float[] w2,
-      float[] w3,
-      float[] into,
-      int from,
-      int to) {
+  private static void begin(
+      float[] a, float[] b, float[] w0, float[] w1, float[] into, int from, int to) {
     for (int x = from; x < to; x++) {
-      into[x] = a[x] * w0[x] + b[x] * w1[x] + (c[x] * w2[x] + d[x] * w3[x]);
+      into[x] = a[x] * w0[x] + b[x] * w1[x];
+    }
+  }
+
+  private static void add(
+      float[] c, float[] d, float[] w2, float[] w3, float[] into, int from, int to) {
+    for (int x = from; x < to; x++) {
+      into[x] += c[x] * w2[x] + d[x] * w3[x];
     }
   }
 }

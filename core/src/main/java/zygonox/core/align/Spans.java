@@ -39,14 +39,26 @@ final class Spans {
     int from = Math.max(0, columns[2 * y] - LOOKED_AT);
     int to = Math.min(width, columns[2 * y + 1] + LOOKED_AT);
     int middle = (from + to) / 2;
-    while (from < middle && !isIn(placement, frame, from, y)) {
-      from++;
+    columns[2 * y] = edge(placement, frame, y, from - 1, middle);
+    columns[2 * y + 1] = edge(placement, frame, y, to, middle - 1) + 1;
+  }
+
+  /**
+   * The column between one outside and one inside, which comes last itself, from which on a row is
+   * in the frame: it enters it but once.
+   */
+  private static int edge(Placement placement, PixelLayout frame, int y, int outside, int inside) {
+    int out = outside;
+    int in = inside;
+    while (Math.abs(in - out) > 1) {
+      int tried = (out + in) >> 1;
+      if (isIn(placement, frame, tried, y)) {
+        in = tried;
+      } else {
+        out = tried;
+      }
     }
-    while (to > middle && !isIn(placement, frame, to - 1, y)) {
-      to--;
-    }
-    columns[2 * y] = from;
-    columns[2 * y + 1] = to;
+    return in;
   }
 
   private static boolean isIn(Placement placement, PixelLayout frame, int x, int y) {

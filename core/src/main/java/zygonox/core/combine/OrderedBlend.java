@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Objects;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -190,10 +191,37 @@ final class OrderedBlend<S extends RowSource> {
       boolean probed,
       PictureSink sink,
       NoiseProbe.Picture result) {
-    int count = taking.size();
-    if (count == 0) {
+    if (taking.isEmpty()) {
       return;
     }
+    try (CombinedRows kept = kept(taking)) {
+      if (kept.isAny() && !probed) {
+        // Rows that are not read again are not measured either.
+        Collections.fill(job.probed(), null);
+      }
+      try {
+        combine(workers, taking, kept, probed, sink, result);
+        kept.remove();
+      } catch (WorkFailed | Cancelled | BrokenOff e) {
+        kept.remove();
+        throw e;
+      }
+    }
+  }
+
+  private CombinedRows kept(List<Contribution<S>> taking) {
+    int which = taking.stream().map(c -> c.frame().file()).toList().hashCode();
+    return new CombinedRows(scratchFolder, snapshot, layout.rowSamples(), plan.bandRows(), which);
+  }
+
+  private void combine(
+      Workers workers,
+      List<Contribution<S>> taking,
+      CombinedRows kept,
+      boolean probed,
+      PictureSink sink,
+      NoiseProbe.Picture result) {
+    int count = taking.size();
     int strips = (layout.height() + plan.bandRows() - 1) / plan.bandRows();
     AtomicInteger done = new AtomicInteger();
     List<Strip> perWorker = new ArrayList<>();
@@ -205,9 +233,13 @@ final class OrderedBlend<S extends RowSource> {
         (strip, worker) -> {
           int firstRow = strip * plan.bandRows();
           int rows = Math.min(plan.bandRows(), layout.height() - firstRow);
-          Strip mine = perWorker.get(worker);
-          mine.read(firstRow, rows, !probed);
-          ResultRows combined = mine.combine(firstRow, rows);
+          ResultRows combined = quantizer.rows(rows * layout.rowSamples());
+          if (!kept.read(firstRow, rows, combined)) {
+            Strip mine = perWorker.get(worker);
+            mine.read(firstRow, rows, !probed);
+            mine.combine(firstRow, rows, combined);
+            kept.keep(firstRow, rows, combined);
+          }
           if (result != null) {
             result.rows(firstRow, rows, combined.samples(layout));
           }
@@ -267,8 +299,7 @@ final class OrderedBlend<S extends RowSource> {
       }
     }
 
-    ResultRows combine(int firstRow, int rows) {
-      ResultRows result = quantizer.rows(rows * layout.rowSamples());
+    void combine(int firstRow, int rows, ResultRows result) {
       RowOrder order = lane.order();
       int length = order.lineSamples(layout);
       int lines = order.lines(layout);
@@ -282,7 +313,6 @@ final class OrderedBlend<S extends RowSource> {
           }
         }
       }
-      return result;
     }
 
     /** One piece of a line; {@code into} is where it goes, by steps of the lines in a row. */

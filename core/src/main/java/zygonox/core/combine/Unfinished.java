@@ -24,7 +24,9 @@ final class Unfinished {
     /** Frames that are in a blend already, and what they came to. */
     GROWN(".grown"),
     /** Frames as they were decoded. */
-    DECODED(".decoded");
+    DECODED(".decoded"),
+    /** Finished rows of the result. */
+    COMBINED(".combined");
 
     private final String ending;
 
@@ -33,7 +35,8 @@ final class Unfinished {
     }
   }
 
-  private static final Pattern NAME = Pattern.compile("\\.(.*)\\.([0-9a-z]+)\\.(grown|decoded)");
+  private static final Pattern NAME =
+      Pattern.compile("\\.(.*)\\.([0-9a-z]+)\\.(grown|decoded|combined)");
 
   private final Path file;
   private final String output;
@@ -53,9 +56,7 @@ final class Unfinished {
     return file;
   }
 
-  /**
-   * Removes what nobody will go on from, of either kind; what another run has open, it keeps open.
-   */
+  /** Removes what nobody will go on from, of any kind; what another run has open, it keeps open. */
   void sweepOthers() {
     try (DirectoryStream<Path> files = Files.newDirectoryStream(file.getParent(), this::isOver)) {
       files.forEach(Temporary::discard);

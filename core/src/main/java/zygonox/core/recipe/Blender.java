@@ -215,7 +215,7 @@ public final class Blender {
           combination.noise(),
           aligned
               .filter(a -> recipe.scale() == 1)
-              .flatMap(a -> StarWidths.of(a, to.picture(), area)),
+              .flatMap(a -> StarWidths.of(a, to.picture(), area, room)),
           coverage.counts(area),
           mends.done(calibrator.hotPixels()),
           Optional.empty(),
