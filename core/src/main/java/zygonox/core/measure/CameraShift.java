@@ -1,7 +1,6 @@
 package zygonox.core.measure;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -49,22 +48,17 @@ final class CameraShift {
   static List<StillScene.Shift> of(
       List<StillScene.Shift> ground, List<Optional<StarStep>> steps, List<OptionalDouble> seconds) {
     double[] time = evened(seconds);
-    double[] across = new double[steps.size()];
-    double[] down = new double[steps.size()];
-    int known = 0;
+    List<StarMap> rates = new ArrayList<>();
     for (int i = 0; i < steps.size(); i++) {
-      if (steps.get(i).isPresent()) {
-        across[known] = steps.get(i).get().dx() / time[i];
-        down[known++] = steps.get(i).get().dy() / time[i];
-      }
+      double perSecond = 1 / time[i];
+      steps.get(i).ifPresent(step -> rates.add(step.map().times(perSecond)));
     }
+    int known = rates.size();
     if (known < FEWEST_STEPS) {
       return ground;
     }
-    double rateX = OrderStatistic.median(Arrays.copyOf(across, known));
-    double rateY = OrderStatistic.median(Arrays.copyOf(down, known));
-    boolean followsSky =
-        moves(ground) && Math.hypot(rateX, rateY) * OrderStatistic.median(time) < LEAST_JUMP;
+    StarMap rate = StarMap.middle(rates);
+    boolean followsSky = moves(ground) && rate.length() * OrderStatistic.median(time) < LEAST_JUMP;
     long certain = ground.stream().filter(g -> g.uncertainty() < CERTAIN_PIXELS).count();
     if (certain >= known && !followsSky) {
       return ground;
@@ -73,19 +67,20 @@ final class CameraShift {
     double x = 0;
     double y = 0;
     for (int i = 0; i < steps.size(); i++) {
-      if (steps.get(i).isPresent()) {
-        StarStep step = steps.get(i).get();
-        double beyondX = step.dx() - time[i] * rateX;
-        double beyondY = step.dy() - time[i] * rateY;
-        double noise = Math.hypot(step.uncertainty(), SHUTTER_SECONDS * Math.hypot(rateX, rateY));
-        if (Math.hypot(beyondX, beyondY) > Math.max(LEAST_JUMP, CERTAIN_SIGMA * noise)) {
-          x += beyondX;
-          y += beyondY;
-        }
+      StarMap usual = rate.times(time[i]);
+      Optional<StarStep.Beyond> beyond = steps.get(i).map(step -> step.beyond(usual));
+      if (beyond.isPresent() && isJump(beyond.get(), rate.length())) {
+        x += beyond.get().dx();
+        y += beyond.get().dy();
       }
       shifts.add(new StillScene.Shift(Math.hypot(x, y), UNCERTAINTY));
     }
     return shifts;
+  }
+
+  private static boolean isJump(StarStep.Beyond beyond, double pixelsPerSecond) {
+    double noise = Math.hypot(beyond.uncertainty(), SHUTTER_SECONDS * pixelsPerSecond);
+    return Math.hypot(beyond.dx(), beyond.dy()) > Math.max(LEAST_JUMP, CERTAIN_SIGMA * noise);
   }
 
   /** Times between frames: those like the usual one count as it, unknown ones as well. */

@@ -6,6 +6,7 @@ import org.hipparchus.linear.Array2DRowRealMatrix;
 import org.hipparchus.linear.ArrayRealVector;
 import org.hipparchus.linear.DecompositionSolver;
 import org.hipparchus.linear.SingularValueDecomposition;
+import zygonox.core.stars.OrderStatistic;
 
 /**
  * Where the stars of one frame stand in another: what is to be added to a place, counted from the
@@ -49,13 +50,31 @@ record StarMap(double[] across, double[] down, double unit) {
     return Arrays.copyOf(new double[] {1, x, y, x * x, x * y, y * y}, count);
   }
 
-  /** One sigma of what is added at the middle. */
-  double uncertainty(List<Pair> pairs) {
-    double squares = 0;
-    for (Pair p : pairs) {
-      squares += Math.pow(x(p.x, p.y) - p.toX, 2) + Math.pow(y(p.x, p.y) - p.toY, 2);
+  /** The median of each factor, of maps with as many terms as most. */
+  static StarMap middle(List<StarMap> maps) {
+    int terms = maps.stream().mapToInt(m -> m.across.length).max().orElseThrow();
+    List<StarMap> full = maps.stream().filter(m -> m.across.length == terms).toList();
+    double[] across = new double[terms];
+    double[] down = new double[terms];
+    for (int k = 0; k < terms; k++) {
+      int term = k;
+      across[k] = OrderStatistic.median(full.stream().mapToDouble(m -> m.across[term]).toArray());
+      down[k] = OrderStatistic.median(full.stream().mapToDouble(m -> m.down[term]).toArray());
     }
-    return Math.sqrt(squares / 2) / pairs.size();
+    return new StarMap(across, down, full.get(0).unit);
+  }
+
+  /** What is added in so many times the time. */
+  StarMap times(double factor) {
+    return new StarMap(
+        Arrays.stream(across).map(f -> f * factor).toArray(),
+        Arrays.stream(down).map(f -> f * factor).toArray(),
+        unit);
+  }
+
+  /** What is added at the middle of the frame, along columns and rows together. */
+  double length() {
+    return Math.hypot(across[0], down[0]);
   }
 
   /** By least squares. */

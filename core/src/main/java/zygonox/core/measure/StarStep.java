@@ -1,17 +1,22 @@
 package zygonox.core.measure;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import zygonox.core.stars.FoundStar;
+import zygonox.core.stars.OrderStatistic;
 
 /**
  * By how much the stars have moved on from one frame to the next.
  *
- * @param dx columns, at the middle of the frame
- * @param dy rows, the same
- * @param uncertainty of each, one sigma
+ * @param map what is added to places counted from the frame's middle
+ * @param before stars of the earlier frame
+ * @param here those of the later one
+ * @param middleX column of the frame's middle
+ * @param middleY its row
  */
-record StarStep(double dx, double dy, double uncertainty) {
+record StarStep(
+    StarMap map, List<FoundStar> before, List<FoundStar> here, double middleX, double middleY) {
   /** The brightest stars of a frame; more of them tell no more. */
   static final int STARS = 300;
 
@@ -46,6 +51,17 @@ record StarStep(double dx, double dy, double uncertainty) {
 
   /** So many pairs determine a bent map. */
   private static final int MANY = 20;
+
+  /** Distances within which stars are taken for the same, round by round, in pixels. */
+  private static final double[] NEAR = {12, 6, 4};
+
+  /** Parts of the frame's width and height whose stars are asked, one after another. */
+  private static final double[] PARTS = {0.35, 0.6, 1};
+
+  private static final double SIGMA_OF_MAD = 1.4826;
+
+  /** How much wider a median scatters than a mean: the square root of pi over two. */
+  private static final double MEDIANS_SIGMA = 1.2533;
 
   private static final int FEWEST = 8;
   private static final double LEAST_SHARE = 0.25;
@@ -90,9 +106,72 @@ record StarStep(double dx, double dy, double uncertainty) {
       }
       map = StarMap.through(pairs, pairs.size() < MANY ? 3 : round.terms, width / 2.0);
     }
-    return Optional.of(
-        new StarStep(
-            map.across()[0], map.down()[0], Math.max(LEAST_UNCERTAINTY, map.uncertainty(pairs))));
+    return Optional.of(new StarStep(map, before, here, width / 2.0, height / 2.0));
+  }
+
+  /**
+   * What a step goes beyond another one by, in pixels.
+   *
+   * @param dx columns
+   * @param dy rows
+   * @param uncertainty of each, one sigma
+   */
+  record Beyond(double dx, double dy, double uncertainty) {}
+
+  /**
+   * Told by the stars that both frames show, those near the frame's middle if they are enough, as
+   * the middle of what each of them is off: a map through the few that cloud leaves is wild where
+   * it has none.
+   *
+   * @param usual the step the sky makes while the camera stands still
+   */
+  Beyond beyond(StarMap usual) {
+    for (double part : PARTS) {
+      Optional<Beyond> beyond = beyond(usual, part, part < 1 ? MANY : FEWEST);
+      if (beyond.isPresent()) {
+        return beyond.get();
+      }
+    }
+    // Turned so far that stars do not even lie alike: the map, bent as it is, followed them.
+    return new Beyond(
+        map.across()[0] - usual.across()[0], map.down()[0] - usual.down()[0], LEAST_UNCERTAINTY);
+  }
+
+  private Optional<Beyond> beyond(StarMap usual, double part, int enough) {
+    List<FoundStar> expected =
+        middle(before, (int) (2 * middleX), (int) (2 * middleY), part).stream()
+            .map(
+                s -> {
+                  double x = s.x() - middleX;
+                  double y = s.y() - middleY;
+                  return new FoundStar(
+                      middleX + usual.x(x, y), middleY + usual.y(x, y), s.flux(), s.peak());
+                })
+            .toList();
+    Vote vote = Vote.of(expected, here, (int) (2 * Math.min(middleX, middleY)));
+    double dx = vote.dx;
+    double dy = vote.dy;
+    double uncertainty = 0;
+    for (double near : NEAR) {
+      StarMap moved = StarMap.turn(0, dx, dy, middleX);
+      List<StarMap.Pair> pairs = pairs(expected, here, moved, middleX, middleY, near);
+      if (pairs.size() < enough) {
+        return Optional.empty();
+      }
+      double[] offX = pairs.stream().mapToDouble(p -> p.toX() - p.x()).toArray();
+      double[] offY = pairs.stream().mapToDouble(p -> p.toY() - p.y()).toArray();
+      dx = OrderStatistic.median(offX);
+      dy = OrderStatistic.median(offY);
+      uncertainty = MEDIANS_SIGMA * Math.hypot(spread(offX, dx), spread(offY, dy));
+      uncertainty /= Math.sqrt(2.0 * pairs.size());
+    }
+    return Optional.of(new Beyond(dx, dy, Math.max(LEAST_UNCERTAINTY, uncertainty)));
+  }
+
+  /** One sigma, by the median of what values are off. */
+  private static double spread(double[] values, double middle) {
+    double[] off = Arrays.stream(values).map(v -> Math.abs(v - middle)).toArray();
+    return SIGMA_OF_MAD * OrderStatistic.median(off);
   }
 
   private static List<FoundStar> middle(List<FoundStar> stars, int width, int height, double part) {

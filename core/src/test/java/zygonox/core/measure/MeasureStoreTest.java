@@ -107,7 +107,7 @@ class MeasureStoreTest {
     Path moved = Files.createDirectory(folder.resolve("moved"));
     List<Frame> elsewhere = new ArrayList<>();
     for (Path file : files) {
-      elsewhere.add(Frame.look(Files.copy(file, moved.resolve("x" + file.getFileName()))));
+      elsewhere.add(Frame.look(Files.move(file, moved.resolve("x" + file.getFileName()))));
     }
     RunMeasure second = measure(elsewhere, new ArrayList<>());
     assertThat(kept()).hasSize(1);
