@@ -131,6 +131,13 @@ public record FrameMask(int width, int height, BitSet white) {
     }
   }
 
+  /** What counts not, and what does the other way about. */
+  public FrameMask inverted() {
+    BitSet other = (BitSet) white.clone();
+    other.flip(0, width * height);
+    return new FrameMask(width, height, other);
+  }
+
   /** The same less a margin of so many pixels along its edges; the picture's own are none. */
   public FrameMask eroded(int pixels) {
     BitSet dark = new BitSet(width * height);

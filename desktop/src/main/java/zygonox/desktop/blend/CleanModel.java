@@ -49,6 +49,7 @@ final class CleanModel {
 
   private final ReadOnlyObjectWrapper<Drawn> drawn = new ReadOnlyObjectWrapper<>(Drawn.LINE);
   private final RegionModel regions;
+  private final SpotModel spots;
 
   /** As wide as the lines of aeroplanes are. */
   private double drawnWidth = 5;
@@ -58,7 +59,18 @@ final class CleanModel {
     this.blend = blend;
     this.variants = variants;
     this.regions = new RegionModel(blend);
-    sayDrawing();
+    this.spots = new SpotModel(blend);
+    night.selectedProperty().subscribe(f -> follow());
+  }
+
+  /** Another frame is looked at: what is drawn in one is drawn in that. */
+  private void follow() {
+    Drawn what = drawn.get();
+    if (canBeDrawn(what) && (what == Drawn.FRAME || what.isSpot())) {
+      draw(what);
+    } else {
+      sayDrawing();
+    }
   }
 
   /** How what is drawn by hand is taken, as a sentence. */
@@ -80,7 +92,16 @@ final class CleanModel {
     /** The same from their mean. */
     MEAN,
     /** The same from the frame that was looked at last. */
-    FRAME
+    FRAME,
+    /** What that frame does not give. */
+    SPOT,
+    /** All that it gives. */
+    ONLY;
+
+    /** Whether it is about what a frame gives. */
+    boolean isSpot() {
+      return this == SPOT || this == ONLY;
+    }
   }
 
   /** What is drawn now. */
@@ -88,8 +109,9 @@ final class CleanModel {
     return drawn.getReadOnlyProperty();
   }
 
-  RegionModel regions() {
-    return regions;
+  /** The mask that is painted. */
+  PaintedMask painted() {
+    return drawn.get().isSpot() ? spots : regions;
   }
 
   private void draw(Drawn what) {
@@ -98,6 +120,7 @@ final class CleanModel {
             ? Optional.of(BlendMethod.MEDIAN)
             : what == Drawn.MEAN ? Optional.of(BlendMethod.MEAN) : Optional.empty(),
         what == Drawn.FRAME ? looked() : Optional.empty());
+    spots.paintIn(what.isSpot() ? blend.looked() : Optional.empty(), what == Drawn.ONLY);
     drawn.set(what);
     sayDrawing();
   }
@@ -112,22 +135,26 @@ final class CleanModel {
   }
 
   private List<Drawn> drawable() {
-    if (!RegionModel.fits(blend.recipe())) {
-      return List.of(Drawn.LINE);
-    }
-    return looked().isPresent()
-        ? List.of(Drawn.values())
-        : List.of(Drawn.LINE, Drawn.MEDIAN, Drawn.MEAN);
+    return Stream.of(Drawn.values()).filter(this::canBeDrawn).toList();
+  }
+
+  private boolean canBeDrawn(Drawn what) {
+    return switch (what) {
+      case LINE -> true;
+      case MEDIAN, MEAN -> RegionModel.fits(blend.recipe());
+      case FRAME -> RegionModel.fits(blend.recipe()) && looked().isPresent();
+      case SPOT, ONLY -> SpotModel.fits(blend.recipe()) && blend.looked().isPresent();
+    };
   }
 
   /** Says it anew, for a recipe or a frame that is another now. */
   void sayDrawing() {
-    if (!drawable().contains(drawn.get())) {
+    if (!canBeDrawn(drawn.get())) {
       drawn.set(Drawn.LINE);
     }
     boolean line = drawn.get() == Drawn.LINE;
-    double width = line ? drawnWidth : regions.width();
-    drawing.set(
+    double width = line ? drawnWidth : painted().width();
+    Sentence.Builder said =
         new Sentence.Builder()
             .say(Words.say("clean.s-drawn"))
             .set(
@@ -137,8 +164,12 @@ final class CleanModel {
                     drawable(),
                     this::name,
                     d -> Words.say("clean.drawn-is." + d),
-                    this::draw))
-            .say(", ")
+                    this::draw));
+    if (drawn.get().isSpot()) {
+      sayFrames(said);
+    }
+    drawing.set(
+        said.say(", ")
             .set(
                 Settings.number(
                     "drawn-width",
@@ -154,6 +185,27 @@ final class CleanModel {
             .end());
   }
 
+  /** In how many frames it is, counted from the one that is painted in. */
+  private void sayFrames(Sentence.Builder said) {
+    said.say(Words.say("clean.s-of", looked().orElseThrow().getFileName()))
+        .set(
+            Settings.number(
+                "drawn-frames",
+                Notation.FRAMES::parse,
+                Words.say("clean.spot-frames", spots.frames()),
+                spots.frames(),
+                n -> Math.min(spots.most(), n + 1),
+                n -> Math.max(1.0, n - 1),
+                n ->
+                    InvalidInput.check(
+                        "value.spot-frames", Notation.FRAMES.whole(n), 1, spots.most()),
+                n -> Words.say("clean.spot-frames-means"),
+                n -> {
+                  spots.setFrames(n);
+                  sayDrawing();
+                }));
+  }
+
   private double widest() {
     return drawn.get() == Drawn.LINE ? WIDEST : WIDEST_BRUSH;
   }
@@ -162,7 +214,7 @@ final class CleanModel {
     if (drawn.get() == Drawn.LINE) {
       drawnWidth = pixels;
     } else {
-      regions.setWidth(pixels);
+      painted().setWidth(pixels);
     }
     sayDrawing();
   }
@@ -269,7 +321,9 @@ final class CleanModel {
 
   private boolean hasOtherParts() {
     Variant shown = variants.shownProperty().get();
-    return shown != null && !shown.recipe().regions().equals(blend.recipe().regions());
+    return shown != null
+        && !(shown.recipe().regions().equals(blend.recipe().regions())
+            && shown.recipe().masks().equals(blend.recipe().masks()));
   }
 
   /** What there is to be said of all of them. */

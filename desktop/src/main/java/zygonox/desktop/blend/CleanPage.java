@@ -123,6 +123,9 @@ final class CleanPage implements Page {
   }
 
   private String hint(Drawn drawn) {
+    if (drawn.isSpot()) {
+      return Words.say("clean.paint." + drawn);
+    }
     if (drawn != Drawn.LINE) {
       return Words.say("clean.paint");
     }
@@ -136,12 +139,13 @@ final class CleanPage implements Page {
 
   private boolean paints() {
     Variant shown = variants.shownProperty().get();
-    // A mask lies on the frames' pixels: a trimmed or finer picture has others.
+    // A mask lies on the frames' pixels: a trimmed, moved or finer picture has others.
     return inView
         && model.drawnProperty().get() != Drawn.LINE
         && shown != null
-        && shown.recipe().crop().equals(Crop.NONE)
-        && shown.recipe().scale() == 1
+        && (model.drawnProperty().get().isSpot()
+            ? SpotModel.fits(shown.recipe())
+            : shown.recipe().crop().equals(Crop.NONE) && shown.recipe().scale() == 1)
         && workplace.picture().pixelsProperty().get() != null;
   }
 
@@ -157,7 +161,7 @@ final class CleanPage implements Page {
       return;
     }
     workplace.picture().brushProperty().set(paints() ? new PartBrush() : null);
-    model.regions().unread().filter(f -> paints()).ifPresent(this::read);
+    model.painted().unread().filter(f -> paints()).ifPresent(this::read);
     veil();
   }
 
@@ -177,35 +181,36 @@ final class CleanPage implements Page {
               }
             },
             mask -> {
-              model.regions().take(file, mask);
+              model.painted().take(file, mask);
               veil();
             });
   }
 
   private void veil() {
-    Optional<FrameMask> mask = paints() ? model.regions().mask() : Optional.empty();
+    Optional<FrameMask> mask = paints() ? model.painted().mask() : Optional.empty();
     workplace.picture().veilProperty().set(mask.isPresent() ? mask.get()::at : null);
   }
 
   private final class PartBrush implements Brush {
     @Override
     public double radius() {
-      return model.regions().width() / 2;
+      return model.painted().width() / 2;
     }
 
     @Override
     public void stroke(double x1, double y1, double x2, double y2) {
-      model.regions().paint(shape(), x1, y1, x2, y2);
+      model.painted().paint(shape(), x1, y1, x2, y2);
       veil();
     }
 
     @Override
     public void lifted() {
-      Optional<FrameMask> painted = model.regions().mask();
+      PaintedMask painting = model.painted();
+      Optional<FrameMask> painted = painting.unwritten();
       if (painted.isEmpty()) {
         return;
       }
-      MaskFiles files = model.regions().files();
+      MaskFiles files = painting.files();
       workplace
           .tasks()
           .quietly(
@@ -213,8 +218,8 @@ final class CleanPage implements Page {
               (progress, cancellation) -> files.write(painted.get()),
               file -> {
                 // Of a night that was left meanwhile: nobody's.
-                if (files.equals(model.regions().files())) {
-                  model.regions().use(file);
+                if (files.equals(painting.files())) {
+                  painting.use(file);
                 }
               });
     }

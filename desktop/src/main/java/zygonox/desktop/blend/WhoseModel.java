@@ -126,15 +126,11 @@ final class WhoseModel {
       workplace.navigator().note(said);
       return;
     }
+    // It is shown on the band, and can be painted in at once.
+    workplace.night().selectedProperty().set(known.get());
     workplace
         .navigator()
-        .offer(
-            said,
-            Words.say("whose.look"),
-            () -> {
-              workplace.night().selectedProperty().set(known.get());
-              workplace.navigator().go(StageName.FRAMES);
-            });
+        .offer(said, Words.say("whose.look"), () -> workplace.navigator().go(StageName.FRAMES));
   }
 
   private ZoneId zone(FrameSet set) {

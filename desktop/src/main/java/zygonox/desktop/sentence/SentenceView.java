@@ -251,6 +251,8 @@ public final class SentenceView extends VBox {
     field.setAccessibleText(label.getAccessibleText());
     field.getStyleClass().add("setting-editor");
     field.setPrefColumnCount(Math.max(4, setting.editText().length() + 1));
+    // In a narrow page a long text scrolls inside its field.
+    field.setMaxWidth(Math.max(label.getWidth(), flow.getWidth()));
     flow.getChildren().set(index, field);
     field
         .textProperty()

@@ -1,0 +1,104 @@
+package zygonox.desktop.blend;
+
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zygonox.core.develop.FrameMask;
+import zygonox.core.frame.Frame;
+import zygonox.core.recipe.Align;
+import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.Recipe;
+
+/**
+ * What one frame, and those after it, give to the picture: all but what is painted, or only that.
+ */
+final class SpotModel extends PaintedMask {
+  private Optional<Path> frame = Optional.empty();
+  private boolean only;
+  private int frames = 1;
+
+  SpotModel(BlendModel blend) {
+    super(blend);
+  }
+
+  /** Whether the picture's pixels are the frames' own. */
+  static boolean fits(Recipe recipe) {
+    return recipe.align() == Align.NONE
+        && recipe.scale() == 1
+        && recipe.crop().equals(Crop.NONE)
+        && recipe.movement().isEmpty();
+  }
+
+  /**
+   * @param of the frame that is painted in
+   * @param gives whether it gives what is painted, and nothing else; otherwise all but that
+   */
+  void paintIn(Optional<Path> of, boolean gives) {
+    frame = of;
+    only = gives;
+    frames = alike();
+    begin();
+  }
+
+  /** How many frames can be. */
+  int most() {
+    return Math.max(1, following().size());
+  }
+
+  /** How many frames are masked alike, the one that is painted in included. */
+  int frames() {
+    return frames;
+  }
+
+  /** The mask is copied to the frames that follow, or taken off those beyond. */
+  void setFrames(int count) {
+    Optional<Path> mask = wanted();
+    frames = count;
+    mask.ifPresent(this::edit);
+  }
+
+  private int alike() {
+    Optional<Path> mask = wanted();
+    if (mask.isEmpty()) {
+      return 1;
+    }
+    Map<Path, Path> masks = blend().recipe().masks();
+    return (int) following().stream().takeWhile(f -> mask.get().equals(masks.get(f))).count();
+  }
+
+  /** The frame and those after it, in the order they were taken in. */
+  private List<Path> following() {
+    return blend().keptFrames().stream()
+        .map(Frame::file)
+        .dropWhile(f -> !f.equals(frame.orElse(null)))
+        .toList();
+  }
+
+  @Override
+  Optional<Path> wanted() {
+    return frame.map(blend().recipe().masks()::get);
+  }
+
+  @Override
+  void edit(Path file) {
+    Optional<Path> before = wanted();
+    Map<Path, Path> masks = new LinkedHashMap<>(blend().recipe().masks());
+    List<Path> following = following();
+    before.ifPresent(b -> following.forEach(f -> masks.remove(f, b)));
+    following.stream().limit(frames).forEach(f -> masks.put(f, file));
+    blend().edit("mask " + file.getFileName() + frames, blend().recipe().withMasks(masks));
+  }
+
+  /** In the file what the frame gives is white; what is painted is that, or the rest. */
+  @Override
+  FrameMask turned(FrameMask mask) {
+    return only ? mask : mask.inverted();
+  }
+
+  @Override
+  String word() {
+    return "spot";
+  }
+}
