@@ -20,6 +20,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Filling;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
@@ -31,6 +32,7 @@ import zygonox.core.night.Decisions;
 import zygonox.core.night.Night;
 import zygonox.core.night.NightFile;
 import zygonox.core.night.PlanMatch;
+import zygonox.core.program.Job;
 import zygonox.core.quantity.Seconds;
 import zygonox.core.words.FrameWords;
 import zygonox.core.words.Words;
@@ -49,6 +51,9 @@ final class FramesCommand implements Callable<Integer> {
 
   private Path folder = Path.of("");
   private Decisions decisions = Decisions.NONE;
+
+  /** How far passing lights have filled their way, by the run's number. */
+  private final Map<Integer, Filling> fillings = new HashMap<>();
 
   @Option(names = "--measure")
   private boolean measure;
@@ -123,7 +128,7 @@ final class FramesCommand implements Callable<Integer> {
     return 0;
   }
 
-  private static void addPlan(Night night, FrameSet set, ObjectNode answer, List<String> lines) {
+  private void addPlan(Night night, FrameSet set, ObjectNode answer, List<String> lines) {
     FrameWords words = new FrameWords(set, night.zone());
     ArrayNode plan = answer.putArray("plan");
     for (PlanMatch match : PlanMatch.of(night, set)) {
@@ -137,7 +142,14 @@ final class FramesCommand implements Callable<Integer> {
       ArrayNode missing = node.putArray("missing");
       match.missing().forEach(m -> missing.add(m.index() + 1));
       node.put("text", words.match(night, match));
+      List<String> filled = new ArrayList<>();
+      Filling filling = fillings.get(match.run().number());
+      if (filling != null && night.programs().get(match.program()).job() == Job.LIGHT_TRAILS) {
+        node.put("nextFrameAdds", filling.nextAdds());
+        filled.add("Run %d: %s".formatted(match.run().number(), FrameWords.filling(filling)));
+      }
       lines.add("Run %d: %s".formatted(match.run().number(), words.match(night, match)));
+      lines.addAll(filled);
     }
   }
 
@@ -160,6 +172,7 @@ final class FramesCommand implements Callable<Integer> {
                     unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false)));
     ArrayNode hot = group.putArray("hotPixels");
     of.hotPixels().forEach(spot -> hot.addObject().put("x", spot.x()).put("y", spot.y()));
+    of.filling().ifPresent(filling -> fillings.put(run.number(), filling));
     List<FrameMeasure> measures = of.frames();
     List<Judgement> judgements = decisions.judge().of(measures);
     FrameWords words = new FrameWords(set);

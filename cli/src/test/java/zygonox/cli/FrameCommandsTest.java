@@ -253,6 +253,30 @@ class FrameCommandsTest {
   }
 
   @Test
+  void howFullTheRoadIsIsToldOfLightTrails() {
+    Path night = Path.of("..", "demo", "traffic", "night.json");
+    Path cars = folder.resolve("cars");
+    CommandLineRun.done(
+        "rehearse",
+        night.toString(),
+        "--out",
+        cars.toString(),
+        "--count",
+        "10",
+        "--size",
+        "900x600",
+        "--format",
+        "jpeg",
+        "--happening",
+        "cars");
+    String[] args = {"frames", cars.toString(), "--night", night.toString(), "--measure", "--json"};
+    JsonNode plan = CommandLineRun.done(args).json().get("plan").get(0);
+    assertThat(plan.get("nextFrameAdds").asDouble()).isBetween(0.001, 0.2);
+    CommandLineRun told = CommandLineRun.done(Arrays.copyOf(args, args.length - 1));
+    assertThat(told.out()).contains("Run 1: Passing lights have ");
+  }
+
+  @Test
   void rawFramesAreRehearsedReadAndBlended() throws IOException {
     Path raw = folder.resolve("raw");
     String[] args = {

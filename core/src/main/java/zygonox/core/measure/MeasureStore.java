@@ -24,7 +24,7 @@ import zygonox.core.work.Progress;
  */
 public record MeasureStore(KeptFiles kept) {
   /** Goes up whenever the same frame would be measured otherwise. */
-  private static final String PURPOSE = "measure 3";
+  private static final String PURPOSE = "measure 4";
 
   private static final ObjectMapper JSON = new ObjectMapper();
 
@@ -42,7 +42,7 @@ public record MeasureStore(KeptFiles kept) {
       List<Streak> streaks,
       Brightening lamp) {}
 
-  private record KeptRun(List<KeptFrame> frames, List<Spot> hotPixels) {}
+  private record KeptRun(List<KeptFrame> frames, List<Spot> hotPixels, Filling filling) {}
 
   /**
    * The same as {@link RunMeter#measure}, from memory where the run was measured before. A run of
@@ -86,7 +86,8 @@ public record MeasureStore(KeptFiles kept) {
                 k.streaks,
                 Optional.ofNullable(k.lamp)));
       }
-      return Optional.of(new RunMeasure(measures, kept.hotPixels));
+      return Optional.of(
+          new RunMeasure(measures, kept.hotPixels, Optional.ofNullable(kept.filling)));
     } catch (IOException | RuntimeException e) {
       // A damaged memory is no memory: the run is measured anew.
       return Optional.empty();
@@ -108,7 +109,10 @@ public record MeasureStore(KeptFiles kept) {
                         m.lamp().orElse(null)))
             .toList();
     try {
-      kept.write(file, JSON.writeValueAsBytes(new KeptRun(measures, run.hotPixels())));
+      kept.write(
+          file,
+          JSON.writeValueAsBytes(
+              new KeptRun(measures, run.hotPixels(), run.filling().orElse(null))));
     } catch (JsonProcessingException e) {
       throw new IllegalStateException(e);
     }

@@ -1,6 +1,7 @@
 package zygonox.core.measure;
 
 import java.util.List;
+import java.util.Optional;
 import zygonox.core.stars.Spot;
 
 /**
@@ -9,8 +10,10 @@ import zygonox.core.stars.Spot;
  * @param frames one for each frame that could be decoded, in capture order
  * @param hotPixels pixels with light of their own in nearly all frames, by rows; empty as well
  *     where fewer than four frames cannot tell
+ * @param filling how far lights that pass have filled their way; empty where none do
  */
-public record RunMeasure(List<FrameMeasure> frames, List<Spot> hotPixels) {
+public record RunMeasure(
+    List<FrameMeasure> frames, List<Spot> hotPixels, Optional<Filling> filling) {
   public RunMeasure {
     frames = List.copyOf(frames);
     hotPixels = List.copyOf(hotPixels);

@@ -36,6 +36,7 @@ public final class RunMeter {
 
   private final Workers workers;
   private final HotPixels hot = new HotPixels();
+  private final Filling.Counting passing = new Filling.Counting();
 
   /** Frames that wait for the one after them, with the one before them in front. */
   private List<Single> held = new ArrayList<>();
@@ -132,6 +133,7 @@ public final class RunMeter {
       return;
     }
     singles.forEach(single -> hot.add(single.spots));
+    singles.forEach(single -> passing.add(single.small));
     first = first == null ? singles.get(0).scene : first;
     int known = held.size();
     held.addAll(singles);
@@ -159,7 +161,7 @@ public final class RunMeter {
                       m.lamp());
                 })
             .toList();
-    return new RunMeasure(ofRun, hot.found());
+    return new RunMeasure(ofRun, hot.found(), passing.counted());
   }
 
   /** Lines of a frame without the edges of what a lamp lights up in it, or in the one beside it. */

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Filling;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.RunEvent;
 import zygonox.core.night.Night;
@@ -143,5 +144,12 @@ public final class FrameWords {
     long days = Math.round(size / 86_400);
     boolean whole = days > 0 && Math.abs(size - days * 86_400.0) < 3700;
     return whole ? Words.say(days == 1 ? "day" : "days", days) : Seconds.text(size);
+  }
+
+  /** How far passing lights have filled their way. */
+  public static String filling(Filling filling) {
+    return filling.isEnough()
+        ? Words.say("filling.enough")
+        : Words.say("filling", Math.max(1, Math.round(100 * filling.nextAdds())));
   }
 }

@@ -11,7 +11,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
@@ -29,6 +28,7 @@ import zygonox.core.measure.RunEvent;
 import zygonox.core.measure.RunMeasure;
 import zygonox.core.night.OtherDate;
 import zygonox.core.night.PlanMatch;
+import zygonox.core.program.Job;
 import zygonox.core.program.ProgramFinding.Weight;
 import zygonox.core.quantity.Moments;
 import zygonox.core.quantity.Seconds;
@@ -48,7 +48,7 @@ public final class FramesModel {
   private final ReadOnlyObjectWrapper<Sentence> sentence =
       new ReadOnlyObjectWrapper<>(new Sentence(List.of()));
   private final Map<Path, FrameMeasure> measures = new HashMap<>();
-  private final Map<Path, Integer> hotPixels = new HashMap<>();
+  private final Map<Path, RunMeasure> runs = new HashMap<>();
   private List<FrameSet.Unreadable> undecodable = List.of();
   private List<RunEvent> events = List.of();
   private final ReadOnlyObjectWrapper<List<Obstacle>> obstacles =
@@ -63,6 +63,7 @@ public final class FramesModel {
     night.framesProperty().subscribe(this::changed);
     night.judgementsProperty().subscribe(j -> refresh(night.framesProperty().get()));
     night.decisionsProperty().subscribe(o -> refresh(night.framesProperty().get()));
+    night.nightProperty().subscribe(n -> refresh(night.framesProperty().get()));
   }
 
   public ReadOnlyObjectProperty<Sentence> sentenceProperty() {
@@ -103,6 +104,13 @@ public final class FramesModel {
       if (off) {
         all.add(
             new Obstacle(words.match(night.night(), match), match.missetAt().map(f -> show(f))));
+      }
+    }
+    for (PlanMatch match : matches) {
+      if (night.night().programs().get(match.program()).job() == Job.LIGHT_TRAILS) {
+        ofRun(match.run())
+            .flatMap(RunMeasure::filling)
+            .ifPresent(filling -> all.add(Obstacle.note(FrameWords.filling(filling))));
       }
     }
     for (RunEvent event : events) {
@@ -231,22 +239,18 @@ public final class FramesModel {
   /** Takes what was measured of the frames, and judges it. */
   void take(Measured measured) {
     measures.clear();
-    hotPixels.clear();
+    runs.clear();
     undecodable = measured.unreadable();
     for (RunMeasure run : measured.runs()) {
       run.frames().forEach(m -> measures.put(m.frame().file(), m));
-      run.frames().forEach(m -> hotPixels.put(m.frame().file(), run.hotPixels().size()));
+      run.frames().forEach(m -> runs.put(m.frame().file(), run));
     }
     judgeAnew();
   }
 
-  /** How many hot pixels the frames of a run share; empty before they are measured. */
-  OptionalInt hotPixels(FrameRun run) {
-    return run.frames().stream()
-        .map(f -> hotPixels.get(f.file()))
-        .filter(Objects::nonNull)
-        .mapToInt(Integer::intValue)
-        .findFirst();
+  /** What was measured of a run as a whole; empty before it is. */
+  Optional<RunMeasure> ofRun(FrameRun run) {
+    return run.frames().stream().map(f -> runs.get(f.file())).filter(Objects::nonNull).findFirst();
   }
 
   /** Judges by other thresholds from now on. */
@@ -279,6 +283,8 @@ public final class FramesModel {
     events = found;
     night.notesProperty().set(notes(set));
     night.judgementsProperty().set(judged);
+    // What was found of a whole run may be new where no verdict is.
+    refresh(set);
   }
 
   private List<BandNote> notes(FrameSet set) {

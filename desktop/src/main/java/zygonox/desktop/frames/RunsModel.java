@@ -3,7 +3,6 @@ package zygonox.desktop.frames;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.OptionalInt;
 import java.util.function.Function;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -104,10 +103,8 @@ final class RunsModel {
   }
 
   private String hotPixels(FrameRun run) {
-    OptionalInt count = frames.hotPixels(run);
-    return count.isPresent() && count.getAsInt() > 0
-        ? " " + Words.say("hotPixels", count.getAsInt())
-        : "";
+    int count = frames.ofRun(run).map(m -> m.hotPixels().size()).orElse(0);
+    return count == 0 ? "" : " " + Words.say("hotPixels", count);
   }
 
   private void tell(Judge j) {

@@ -15,6 +15,7 @@ import zygonox.core.format.ReadFault;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.Filling;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judgement;
 import zygonox.core.measure.Judgement.Verdict;
@@ -22,6 +23,10 @@ import zygonox.core.measure.RunMeasure;
 import zygonox.core.measure.SkyLevel;
 import zygonox.core.measure.StillScene;
 import zygonox.core.night.Decisions;
+import zygonox.core.night.Night;
+import zygonox.core.night.PlanMatch;
+import zygonox.core.program.Job;
+import zygonox.core.program.Program;
 import zygonox.core.stars.Spot;
 import zygonox.core.stars.StarShape;
 import zygonox.core.work.Cancellation;
@@ -106,7 +111,7 @@ class FramesModelTest {
     for (int i = 0; i < 20; i++) {
       run.add(measured(some.frames().get(i), i >= 8 && i < 12 ? 150 : 400, 2.4));
     }
-    model.take(new Measured(List.of(new RunMeasure(run, List.of())), List.of()));
+    model.take(new Measured(List.of(new RunMeasure(run, List.of(), Optional.empty())), List.of()));
     assertThat(night.notesProperty().get()).extracting(BandNote::text).containsExactly("cloud");
     assertThat(model.obstaclesProperty().get())
         .extracting(Obstacle::sentence)
@@ -124,6 +129,30 @@ class FramesModelTest {
   }
 
   @Test
+  void howFullTheRoadIsIsToldOfLightTrailsAlone() {
+    FrameSet all = TestNight.frames();
+    night.framesProperty().set(all);
+    List<FrameMeasure> run = new ArrayList<>();
+    for (Frame frame : all.frames()) {
+      run.add(measured(frame, 400, 2.4));
+    }
+    Optional<Filling> filling = Optional.of(new Filling(0.07));
+    Measured measured = new Measured(List.of(new RunMeasure(run, List.of(), filling)), List.of());
+    model.take(measured);
+    assertThat(model.obstaclesProperty().get())
+        .extracting(Obstacle::sentence)
+        .noneMatch(s -> s.contains("Passing lights"));
+    PlanMatch match = PlanMatch.of(night.night(), all).get(0);
+    Night plan = night.night();
+    Program trails = plan.programs().get(match.program()).withJob(Job.LIGHT_TRAILS);
+    night.edit("job", plan.withProgram(match.program(), trails));
+    model.take(measured);
+    assertThat(model.obstaclesProperty().get())
+        .extracting(Obstacle::sentence)
+        .anyMatch(s -> s.contains("one frame more would add about 7 %"));
+  }
+
+  @Test
   void hotPixelsAreToldOfTheirRunAndAFrameThatCannotBeDecodedIsNamed() {
     FrameSet all = TestNight.frames();
     night.framesProperty().set(all);
@@ -137,8 +166,8 @@ class FramesModelTest {
     model.take(
         new Measured(
             List.of(
-                new RunMeasure(run, List.of(new Spot(3, 4), new Spot(9, 9))),
-                new RunMeasure(List.of(), List.of())),
+                new RunMeasure(run, List.of(new Spot(3, 4), new Spot(9, 9)), Optional.empty()),
+                new RunMeasure(List.of(), List.of(), Optional.empty())),
             List.of(new FrameSet.Unreadable(lost, ReadFault.of(ReadFault.Kind.MISSING), false))));
     assertThat(runs.runsProperty().get().get(0).text())
         .endsWith("2 hot pixels stay in their places while the stars go on.");
