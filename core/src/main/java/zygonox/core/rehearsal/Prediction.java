@@ -35,7 +35,43 @@ public final class Prediction {
     /** The mean of all frames, brought onto the stars: still stars and little noise. */
     MEAN,
     /** No blend: one of the frames. */
-    SINGLE;
+    SINGLE,
+    /** The brightest of the first frames, as the camera itself keeps it: trails, and short ones. */
+    CAMERA_LIGHTEN,
+    /** The sum of the first frames' light, as the camera itself adds it up. */
+    CAMERA_ADD,
+    /** Their mean where they lie, as the camera itself averages them. */
+    CAMERA_AVERAGE;
+
+    /**
+     * As many frames as cameras that blend by themselves take in, at the most; common practice, no
+     * source: some stop earlier.
+     */
+    public static final int MOST_IN_CAMERA = 10;
+
+    /** Longer exposures need bulb, in which many cameras do not blend; common practice. */
+    public static final double LONGEST_IN_CAMERA_SECONDS = 30;
+
+    /** Those that a camera makes by itself. */
+    public static List<Blend> inCamera() {
+      return List.of(CAMERA_LIGHTEN, CAMERA_ADD, CAMERA_AVERAGE);
+    }
+
+    /** How many of so many frames it is made of. */
+    public int takes(int frames) {
+      return this == SINGLE
+          ? 1
+          : inCamera().contains(this) ? Math.min(MOST_IN_CAMERA, frames) : frames;
+    }
+
+    private boolean lightens() {
+      return this == LIGHTEN || this == CAMERA_LIGHTEN;
+    }
+
+    /** Whether the light of all frames is added where they lie. */
+    private boolean adds() {
+      return this == CAMERA_ADD || this == CAMERA_AVERAGE;
+    }
 
     /** What a job is usually blended by. */
     public static Blend of(Job job) {
@@ -66,15 +102,21 @@ public final class Prediction {
     if (takes.isEmpty()) {
       throw new InvalidInput(Phrasebook.say("refused.there-is-no-frame-to"));
     }
-    Take middle = takes.get(takes.size() / 2);
-    List<Take> blended = blend == Blend.LIGHTEN ? takes : List.of(middle);
-    float[][] stars = brightest(blended, progress, cancellation);
-    int frames = blend == Blend.SINGLE ? 1 : takes.size();
-    return developed(middle, stars, frames, blend, cancellation);
+    int count = blend.takes(takes.size());
+    // A single frame is the one in the middle of all; the camera's own blends are of the first.
+    Take middle = takes.get((blend == Blend.SINGLE ? takes.size() : count) / 2);
+    List<Take> blended =
+        blend.lightens() || blend.adds() ? takes.subList(0, count) : List.of(middle);
+    float[][] stars = gathered(blended, blend.adds(), progress, cancellation);
+    return developed(middle, stars, count, blend, cancellation);
   }
 
-  /** The stars' light, the most that any frame has at each sample: an array for each strip. */
-  private float[][] brightest(List<Take> takes, Progress progress, Cancellation cancellation) {
+  /**
+   * The stars' light, the most that any frame has at each sample, or the sum of all: an array for
+   * each strip.
+   */
+  private float[][] gathered(
+      List<Take> takes, boolean adds, Progress progress, Cancellation cancellation) {
     Body held = camera.held(takes.get(0).settings());
     int width = held.pixelsWide();
     int height = held.pixelsHigh();
@@ -88,13 +130,13 @@ public final class Prediction {
             cancellation.check();
             most[worker] = most[worker] == null ? strips(width, height) : most[worker];
             StarTracks tracks = tracks(takes.get(i), takes.size() > 1);
-            lighten(most[worker], tracks, height, rooms[worker]);
+            join(most[worker], tracks, height, rooms[worker], adds);
             progress.step(done.incrementAndGet(), takes.size());
           });
       float[][] all = strips(width, height);
       for (float[][] one : most) {
         for (int s = 0; one != null && s < all.length; s++) {
-          lighten(all[s], one[s]);
+          join(all[s], one[s], adds);
         }
       }
       return all;
@@ -112,18 +154,19 @@ public final class Prediction {
     return new float[count][3 * width * FrameLight.STRIP_ROWS];
   }
 
-  private static void lighten(float[][] most, StarTracks tracks, int height, float[] strip) {
+  private static void join(
+      float[][] most, StarTracks tracks, int height, float[] strip, boolean adds) {
     for (int s = 0; s < most.length; s++) {
       int row = s * FrameLight.STRIP_ROWS;
       Arrays.fill(strip, 0);
       tracks.into(strip, row, Math.min(FrameLight.STRIP_ROWS, height - row));
-      lighten(most[s], strip);
+      join(most[s], strip, adds);
     }
   }
 
-  private static void lighten(float[] most, float[] other) {
+  private static void join(float[] most, float[] other, boolean adds) {
     for (int i = 0; i < most.length; i++) {
-      most[i] = Math.max(most[i], other[i]);
+      most[i] = adds ? most[i] + other[i] : Math.max(most[i], other[i]);
     }
   }
 
@@ -140,9 +183,12 @@ public final class Prediction {
     float readVariance = (float) Math.pow(meter.readNoise(program.iso()), 2);
     // The highest of many draws is above their mean by this many sigma (G. Blom, 1958), and varies
     // less than one draw.
-    float lifted = blend == Blend.LIGHTEN ? (float) expectedHighest(frames) : 0;
+    float lifted = blend.lightens() ? (float) expectedHighest(frames) : 0;
     float left =
-        blend == Blend.LIGHTEN ? (float) spreadOfHighest(frames) : (float) (1 / Math.sqrt(frames));
+        blend.lightens() ? (float) spreadOfHighest(frames) : (float) (1 / Math.sqrt(frames));
+    // A sum is so many times what one frame gives; a mean of frames that lie as they are, a share.
+    float times = blend == Blend.CAMERA_ADD ? frames : 1;
+    float ofStars = blend == Blend.CAMERA_AVERAGE ? 1f / frames : 1;
     ToneEncoder encoder = new ToneEncoder(ToneCurve.SRGB, 8);
     Raster raster = Raster.blank(new PixelLayout(width, height, 3, 8));
     for (int top = 0; top < height; top += FrameLight.STRIP_ROWS) {
@@ -157,11 +203,12 @@ public final class Prediction {
           for (int c = 0; c < 3; c++) {
             int at = 3 * ((top + y) * width + x) + c;
             int inStrip = 3 * (y * width + x) + c;
-            float electrons = light[inStrip] + open * frame.passes(c) * strip[inStrip];
+            float own = ofStars * open * frame.passes(c) * strip[inStrip];
+            // The noise of a sum is told by its mean frame, as that of a mean is.
+            float electrons = light[inStrip] + own / times;
             float sigma = (float) Math.sqrt(electrons + readVariance);
-            float mean =
-                blend == Blend.LIGHTEN ? electrons : BlackFloor.centre(electrons, sigma * left);
-            float seen = mean + sigma * (lifted + left * grain.next());
+            float mean = blend.lightens() ? electrons : BlackFloor.centre(electrons, sigma * left);
+            float seen = times * (mean + sigma * (lifted + left * grain.next()));
             raster.samples()[at] = (short) encoder.encode(Math.min(fullWell, seen) / white);
           }
         }

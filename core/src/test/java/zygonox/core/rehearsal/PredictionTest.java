@@ -21,6 +21,7 @@ import zygonox.core.program.Program;
 import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.Raster;
+import zygonox.core.raster.ToneCurve;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 
@@ -80,6 +81,34 @@ class PredictionTest {
     double mean = new DescriptiveStatistics(shot).getMean();
     assertThat(new DescriptiveStatistics(predicted).getMean()).isCloseTo(mean, within(0.03 * mean));
     assertThat(new PearsonsCorrelation().correlation(shot, predicted)).isGreaterThan(0.95);
+  }
+
+  /** The first frames added up, or averaged, in light, as a camera does before it develops. */
+  @ParameterizedTest
+  @EnumSource(
+      value = Prediction.Blend.class,
+      names = {"CAMERA_ADD", "CAMERA_AVERAGE"})
+  void whatTheCameraItselfMakesComesOutAsItsFramesDo(Prediction.Blend blend) {
+    int count = Prediction.Blend.MOST_IN_CAMERA;
+    assertThat(blend.takes(FRAMES)).isEqualTo(count);
+    SimulatedCamera camera = camera(3);
+    float[] light = ToneCurve.SRGB.light(8);
+    double[] sum = new double[480 * 320 * 3];
+    for (Take take : takes().subList(0, count)) {
+      Raster frame = camera.preview(take.settings(), take.shot(), new Cancellation());
+      for (int i = 0; i < sum.length; i++) {
+        sum[i] += light[frame.samples()[i] & 0xffff];
+      }
+    }
+    double[] made = new double[sum.length];
+    for (int i = 0; i < sum.length; i++) {
+      double one = blend == Prediction.Blend.CAMERA_ADD ? sum[i] : sum[i] / count;
+      made[i] = 255 * ToneCurve.SRGB.toEncoded(Math.min(1, one));
+    }
+    double[] predicted = predicted(BODY, blend);
+    double mean = new DescriptiveStatistics(made).getMean();
+    assertThat(new DescriptiveStatistics(predicted).getMean()).isCloseTo(mean, within(0.03 * mean));
+    assertThat(new PearsonsCorrelation().correlation(made, predicted)).isGreaterThan(0.95);
   }
 
   @Test

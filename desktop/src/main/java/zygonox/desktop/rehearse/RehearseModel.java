@@ -4,6 +4,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -82,6 +83,10 @@ public final class RehearseModel {
   private FileType fileType = FileType.JPEG;
   private Set<HappeningKind> happening = Set.of();
   private long seed = 1;
+
+  /** What the camera makes by itself, where that is shown. */
+  private final ReadOnlyObjectWrapper<Optional<Prediction.Blend>> inCamera =
+      new ReadOnlyObjectWrapper<>(Optional.empty());
 
   public RehearseModel(OpenNight night) {
     this.night = night;
@@ -180,8 +185,54 @@ public final class RehearseModel {
                       seed = v;
                       refresh();
                     }))
+            .say(Words.say("rehearse.s-shown-is"))
+            .set(
+                Settings.choice(
+                    "shown",
+                    inCamera.get(),
+                    shown(programs.get(index)),
+                    RehearseModel::blended,
+                    b -> means(programs.get(index), b),
+                    b -> {
+                      inCamera.set(b);
+                      refresh();
+                    }))
             .say(".")
             .end());
+  }
+
+  /** What the camera makes by itself, where that is to be shown instead of what is made later. */
+  ReadOnlyObjectProperty<Optional<Prediction.Blend>> inCameraProperty() {
+    return inCamera.getReadOnlyProperty();
+  }
+
+  private static List<Optional<Prediction.Blend>> shown(Program program) {
+    List<Optional<Prediction.Blend>> all = new ArrayList<>(List.of(Optional.empty()));
+    if (program.interval().count() > 1) {
+      Prediction.Blend.inCamera().forEach(b -> all.add(Optional.of(b)));
+    }
+    return all;
+  }
+
+  private static String blended(Optional<Prediction.Blend> blend) {
+    return Words.say(blend.map(b -> "rehearse.shown." + b).orElse("rehearse.shown-later"));
+  }
+
+  private static String means(Program program, Optional<Prediction.Blend> blend) {
+    if (blend.isEmpty()) {
+      return caption(program);
+    }
+    int count = program.interval().count();
+    int taken = blend.get().takes(count);
+    String said = Words.say("rehearse.in-camera-means", taken, count);
+    boolean bulb =
+        program.interval().exposureSeconds() > Prediction.Blend.LONGEST_IN_CAMERA_SECONDS;
+    return bulb
+        ? said
+            + " "
+            + Words.say(
+                "rehearse.in-camera-bulb", Seconds.text(program.interval().exposureSeconds()))
+        : said;
   }
 
   /** Nothing, each by itself, and all together. */
@@ -254,22 +305,41 @@ public final class RehearseModel {
     return parent.resolve(Integer.toString(number));
   }
 
-  /** What a predicted picture is. */
+  /** What a predicted picture is, blended later as the program's job is. */
   static String caption(Program program) {
+    return caption(program, Prediction.Blend.of(program.job()));
+  }
+
+  /** What a predicted picture is. */
+  static String caption(Program program, Prediction.Blend blend) {
     int frames = program.interval().count();
-    return switch (Prediction.Blend.of(program.job())) {
+    return switch (blend) {
       case LIGHTEN -> "predicted: " + Words.frames(frames) + Words.say("rehearse.lightened");
       case MEAN ->
           Words.say("rehearse.predicted-the-mean-of")
               + Words.frames(frames)
               + Words.say("rehearse.brought-onto-the-stars");
       case SINGLE -> Words.say("rehearse.predicted-one-frame");
+      case CAMERA_LIGHTEN, CAMERA_ADD, CAMERA_AVERAGE ->
+          Words.say(
+              "rehearse.predicted-in-camera",
+              blended(Optional.of(blend)),
+              blend.takes(frames),
+              frames);
     };
   }
 
-  /** The finished picture of the program in work, of a width that a window shows. */
+  /**
+   * The finished picture of the program in work, of a width that a window shows.
+   *
+   * @param blend what is made of its frames
+   */
   static Raster predicted(
-      Night plan, Program program, Progress progress, Cancellation cancellation) {
+      Night plan,
+      Program program,
+      Prediction.Blend blend,
+      Progress progress,
+      Cancellation cancellation) {
     Body body = plan.body();
     int width = Math.min(PREDICTED_WIDTH, body.pixelsWide());
     Body small = body.withPixels(width, width * body.pixelsHigh() / body.pixelsWide());
@@ -283,10 +353,6 @@ public final class RehearseModel {
             Happenings.NONE,
             plan.assumptions().celsius());
     return new Prediction(camera, 1)
-        .of(
-            Take.of(program, plan.conditions(program)),
-            Prediction.Blend.of(program.job()),
-            progress,
-            cancellation);
+        .of(Take.of(program, plan.conditions(program)), blend, progress, cancellation);
   }
 }

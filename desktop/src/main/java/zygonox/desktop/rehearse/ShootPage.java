@@ -1,7 +1,9 @@
 package zygonox.desktop.rehearse;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Node;
@@ -18,6 +20,7 @@ import zygonox.core.format.PictureReader;
 import zygonox.core.frame.Frame;
 import zygonox.core.night.Night;
 import zygonox.core.program.Program;
+import zygonox.core.rehearsal.Prediction;
 import zygonox.core.words.CameraWords;
 import zygonox.core.words.Words;
 import zygonox.desktop.picture.Pixels;
@@ -69,6 +72,7 @@ final class ShootPage implements Page {
     showRunning(null);
     workplace.night().nightProperty().subscribe(n -> predictAnew());
     workplace.night().programIndexProperty().subscribe(i -> predictAnew());
+    model.inCameraProperty().subscribe(b -> predictAnew());
   }
 
   private void predictAnew() {
@@ -115,17 +119,39 @@ final class ShootPage implements Page {
     Night night = workplace.night().night();
     Program program = workplace.night().program().orElseThrow();
     workplace.picture().clear(Words.say("rehearse.the-finished-picture-is-being"));
+    Prediction.Blend later = Prediction.Blend.of(program.job());
+    Optional<Prediction.Blend> inCamera = model.inCameraProperty().get();
     workplace
         .tasks()
         .quietly(
             "prediction",
-            (progress, cancellation) ->
-                Pixels.of(RehearseModel.predicted(night, program, progress, cancellation)),
-            pixels -> {
+            (progress, cancellation) -> {
+              List<Pixels> pictures = new ArrayList<>();
+              for (Prediction.Blend blend :
+                  inCamera.map(b -> List.of(b, later)).orElse(List.of(later))) {
+                pictures.add(
+                    Pixels.of(
+                        RehearseModel.predicted(night, program, blend, progress, cancellation)));
+              }
+              return pictures;
+            },
+            pictures -> {
               if (inView && running == null) {
-                workplace.picture().show(pixels, RehearseModel.caption(program));
+                show(program, inCamera, pictures);
               }
             });
+  }
+
+  /** What the camera makes by itself is held against what is made later. */
+  private void show(Program program, Optional<Prediction.Blend> inCamera, List<Pixels> pictures) {
+    String later = RehearseModel.caption(program);
+    workplace
+        .picture()
+        .show(pictures.get(0), inCamera.map(b -> RehearseModel.caption(program, b)).orElse(later));
+    workplace
+        .picture()
+        .compareWith(
+            inCamera.isPresent() ? pictures.get(1) : null, inCamera.isPresent() ? later : "");
   }
 
   private void rehearse() {

@@ -13,8 +13,11 @@ import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.camera.TimerLine;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.program.Interval;
+import zygonox.core.program.Program;
+import zygonox.core.rehearsal.Prediction;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
+import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.TestNight;
 
@@ -34,7 +37,8 @@ class RehearseModelTest {
     assertThat(model.sentenceProperty().get().text())
         .isEqualTo(
             "Shoot star trails without waiting, under a simulated sky, at a sixth of the size, as"
-                + " JPEG, with nothing happening, and the random seed 1.");
+                + " JPEG, with nothing happening, and the random seed 1. Shown is what you blend"
+                + " from it.");
     var size = setting(model.sentenceProperty().get(), "size");
     assertThat(size.tryOut().apply("full").sentence()).contains("48 frames of 6000 x 4000 pixels");
     assertThat(size.tryOut().apply("tiny").possible()).isFalse();
@@ -75,9 +79,44 @@ class RehearseModelTest {
   void theFinishedPictureIsPredictedAtAWindowsSize() {
     var raster =
         RehearseModel.predicted(
-            night.night(), night.program().orElseThrow(), Progress.NONE, new Cancellation());
+            night.night(),
+            night.program().orElseThrow(),
+            Prediction.Blend.LIGHTEN,
+            Progress.NONE,
+            new Cancellation());
     assertThat(raster.layout().width()).isEqualTo(1200);
     assertThat(RehearseModel.caption(night.program().orElseThrow()))
         .isEqualTo("predicted: 48 frames, lightened");
+  }
+
+  @Test
+  void whatTheCameraItselfMakesCanBeShownInstead() {
+    assertThat(model.inCameraProperty().get()).isEmpty();
+    Setting shown = setting(model.sentenceProperty().get(), "shown");
+    assertThat(shown.text()).isEqualTo("what you blend from it");
+    assertThat(shown.tryOut().apply("what the camera itself adds").sentence())
+        .startsWith("the first 10 frames of 48: ");
+    shown.accept().accept("what the camera itself adds up");
+    assertThat(model.inCameraProperty().get()).contains(Prediction.Blend.CAMERA_ADD);
+    assertThat(
+            RehearseModel.caption(
+                night.program().orElseThrow(), model.inCameraProperty().get().orElseThrow()))
+        .isEqualTo("predicted: what the camera itself adds up, of the first 10 of 48 frames");
+    Program program = night.program().orElseThrow();
+    night.edit("exposure", program.withInterval(new Interval(0, 240, 1, 3)));
+    assertThat(
+            setting(model.sentenceProperty().get(), "shown")
+                .tryOut()
+                .apply("what the camera itself averages")
+                .sentence())
+        .contains("the first 3 frames of 3")
+        .endsWith("needs bulb, in which many cameras do not blend.");
+    night.edit("count", program.withInterval(new Interval(0, 240, 1, 1)));
+    assertThat(
+            setting(model.sentenceProperty().get(), "shown")
+                .tryOut()
+                .apply("what the camera itself averages")
+                .possible())
+        .isFalse();
   }
 }
