@@ -364,17 +364,29 @@ public final class BlendModel {
 
   /** The blend as it is set now, cut off from the window. */
   public BlendJob job(Path target) {
-    FrameSet set = night.framesProperty().get();
-    List<Frame> kept = keptFrames();
+    return job(sound(recipe()), keptFrames(), target);
+  }
+
+  private BlendJob job(Recipe recipe, List<Frame> frames, Path target) {
     // Frames by name, so that the result can be made again whatever is decided later.
-    Recipe whole =
-        sound(recipe()).withSelection(Selection.of(kept.stream().map(Frame::file).toList()));
+    Recipe whole = recipe.withSelection(Selection.of(frames.stream().map(Frame::file).toList()));
     return new BlendJob(
         whole,
-        new FrameSet(kept, List.of(), set.assumedOffset()),
+        new FrameSet(frames, List.of(), night.framesProperty().get().assumedOffset()),
         target,
         scratch,
-        RecipeWords.sentence(whole, OptionalInt.of(kept.size())));
+        RecipeWords.sentence(whole, OptionalInt.of(frames.size())));
+  }
+
+  /** Whether there are so many frames that a look at a few of them is worth having first. */
+  boolean canBeRough() {
+    return keptFrames().size() >= 2 * RoughLook.FRAMES;
+  }
+
+  /** A look at a few of the frames, to see whether it is worth going on. */
+  BlendJob roughJob(Path target) {
+    List<Frame> few = RoughLook.of(keptFrames());
+    return job(RoughLook.of(sound(recipe()), few), few, target);
   }
 
   void finished(BlendResult done) {

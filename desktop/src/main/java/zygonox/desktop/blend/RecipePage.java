@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -54,6 +55,7 @@ final class RecipePage implements Page {
   private final VariantList list;
   private final VBox head;
   private final Button blend = new Button(Words.say("blend.blend"));
+  private final Button rough = new Button(Words.say("blend.rough", RoughLook.FRAMES));
   private final TextField target = new TextField();
   private final SavingModel saving = new SavingModel();
   private final WhoseModel whose;
@@ -74,9 +76,14 @@ final class RecipePage implements Page {
     blend.getStyleClass().add("act");
     blend.setMinWidth(Region.USE_PREF_SIZE);
     blend.setOnAction(e -> start());
+    rough.setId("blend-rough");
+    rough.setMinWidth(Region.USE_PREF_SIZE);
+    rough.setOnAction(e -> start(model::roughJob));
+    rough.managedProperty().bind(rough.visibleProperty());
+    model.sentenceProperty().subscribe(s -> rough.setVisible(model.canBeRough()));
     HBox saves = saves();
     HBox.setHgrow(sentence, Priority.ALWAYS);
-    head = new VBox(new HBox(18, sentence, blend), saves);
+    head = new VBox(new HBox(18, sentence, rough, blend), saves);
     variants.shownProperty().subscribe(v -> look());
     model.onChoosingScratch(this::chooseScratch);
   }
@@ -261,13 +268,20 @@ final class RecipePage implements Page {
 
   /** Blends as the sentence says. */
   void start() {
+    start(model::job);
+  }
+
+  /**
+   * @param making makes the blend that writes a file
+   */
+  private void start(Function<Path, BlendJob> making) {
     if (!model.canBlend()) {
       return;
     }
     workplace.picture().compareWith(null, "");
     BlendJob job;
     try {
-      job = model.job(variants.next(model.folder(), BlendModel.fileName(model.recipe())));
+      job = making.apply(variants.next(model.folder(), BlendModel.fileName(model.recipe())));
     } catch (IOException e) {
       workplace.navigator().fault(new WorkFailed(Words.say("blend.no-place", model.folder()), e));
       return;

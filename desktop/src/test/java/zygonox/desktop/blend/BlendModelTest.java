@@ -24,6 +24,7 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
+import zygonox.core.recipe.Mending;
 import zygonox.core.recipe.RedLight;
 import zygonox.core.work.Cancellation;
 import zygonox.desktop.sentence.Part;
@@ -319,5 +320,33 @@ class BlendModelTest {
     model.obstaclesProperty().get().get(0).mends().get(0).act().run();
     assertThat(model.obstaclesProperty().get().get(0).sentence()).contains(elsewhere.toString());
     assertThat(model.job(Path.of("a.tif")).scratch()).contains(elsewhere);
+  }
+
+  @Test
+  void aRoughLookTakesAFewFramesAndNothingThatTakesLong() {
+    assertThat(model.canBeRough()).isFalse();
+    night.framesProperty().set(TestNight.frames());
+    List<Frame> kept = model.keptFrames();
+    assertThat(model.canBeRough()).isTrue();
+    Path first = kept.get(0).file();
+    Path second = kept.get(1).file();
+    model.edit(
+        "rough",
+        model
+            .recipe()
+            .withMending(model.recipe().mending().withStreaks(true))
+            .withMasks(Map.of(first, Path.of("a.png"), second, Path.of("b.png")))
+            .withAlign(Align.STARS, Optional.of(second)));
+    BlendJob job = model.roughJob(Path.of("rough.tif"));
+    assertThat(job.frames().frames()).hasSize(8).startsWith(kept.get(0));
+    assertThat(job.frames().frames()).endsWith(kept.get(kept.size() - 1)).doesNotHaveDuplicates();
+    assertThat(job.recipe().mending()).isEqualTo(Mending.NONE);
+    assertThat(job.recipe().masks()).containsOnlyKeys(first);
+    assertThat(job.recipe().reference()).isEmpty();
+    assertThat(job.title()).startsWith("Take 8 frames");
+    // What is set stays as it was.
+    assertThat(model.recipe().mending().removesStreaks()).isTrue();
+    model.edit("every", model.recipe().withSelection(model.recipe().selection().withEvery(4)));
+    assertThat(model.canBeRough()).isFalse();
   }
 }
