@@ -131,7 +131,7 @@ public record FrameMask(int width, int height, BitSet white) {
     }
   }
 
-  /** What counts not, and what does the other way about. */
+  /** The other way about: what counts does not, and the rest does. */
   public FrameMask inverted() {
     BitSet other = (BitSet) white.clone();
     other.flip(0, width * height);
