@@ -4,13 +4,13 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
-import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.zip.CRC32C;
+import zygonox.core.work.FileBytes;
 import zygonox.core.work.LogFile;
 
 /**
@@ -72,7 +72,7 @@ final class CombinedRows implements AutoCloseable {
               StandardOpenOption.CREATE,
               StandardOpenOption.READ,
               StandardOpenOption.WRITE);
-      if (isMine(channel)) {
+      if (Unfinished.isMine(channel)) {
         takeUp(ByteBuffer.wrap(head));
       } else {
         close();
@@ -82,17 +82,9 @@ final class CombinedRows implements AutoCloseable {
     }
   }
 
-  private static boolean isMine(FileChannel channel) throws IOException {
-    try {
-      return channel.tryLock() != null;
-    } catch (OverlappingFileLockException e) {
-      return false;
-    }
-  }
-
   private void takeUp(ByteBuffer head) throws IOException {
     ByteBuffer there = ByteBuffer.allocate(HEAD_BYTES);
-    if (fill(there, 0) && there.equals(head)) {
+    if (FileBytes.fill(channel, 0, there) && there.equals(head)) {
       while (takeUpPiece()) {
         // As many as are whole.
       }
@@ -100,12 +92,12 @@ final class CombinedRows implements AutoCloseable {
       return;
     }
     channel.truncate(0);
-    write(head, 0);
+    FileBytes.put(channel, 0, head);
   }
 
   private boolean takeUpPiece() throws IOException {
     ByteBuffer mark = ByteBuffer.allocate(MARK_BYTES);
-    if (!fill(mark, end)) {
+    if (!FileBytes.fill(channel, end, mark)) {
       return false;
     }
     int firstRow = mark.getInt();
@@ -114,7 +106,7 @@ final class CombinedRows implements AutoCloseable {
       return false;
     }
     ByteBuffer rows = ByteBuffer.allocate(bytes);
-    if (!fill(rows, end + MARK_BYTES) || sum(rows) != mark.getLong()) {
+    if (!FileBytes.fill(channel, end + MARK_BYTES, rows) || sum(rows) != mark.getLong()) {
       return false;
     }
     places.put(firstRow, end);
@@ -137,7 +129,7 @@ final class CombinedRows implements AutoCloseable {
     boolean floats = into.floats() != null;
     ByteBuffer bytes = ByteBuffer.allocate(count * (floats ? Float.BYTES : Short.BYTES));
     try {
-      if (!fill(bytes, place + MARK_BYTES)) {
+      if (!FileBytes.fill(channel, place + MARK_BYTES, bytes)) {
         return false;
       }
     } catch (IOException e) {
@@ -177,8 +169,8 @@ final class CombinedRows implements AutoCloseable {
         return;
       }
       try {
-        write(bytes, end + MARK_BYTES);
-        write(mark, end);
+        FileBytes.put(channel, end + MARK_BYTES, bytes);
+        FileBytes.put(channel, end, mark);
         end += MARK_BYTES + bytes.capacity();
       } catch (IOException e) {
         giveUp(e);
@@ -190,27 +182,6 @@ final class CombinedRows implements AutoCloseable {
     CRC32C sum = new CRC32C();
     sum.update(bytes.duplicate());
     return sum.getValue();
-  }
-
-  /** Fills a buffer and makes it ready to be read; false where the file ends before. */
-  private boolean fill(ByteBuffer buffer, long from) throws IOException {
-    long at = from;
-    while (buffer.hasRemaining()) {
-      int n = channel.read(buffer, at);
-      if (n < 0) {
-        return false;
-      }
-      at += n;
-    }
-    buffer.flip();
-    return true;
-  }
-
-  private void write(ByteBuffer buffer, long to) throws IOException {
-    long at = to;
-    while (buffer.hasRemaining()) {
-      at += channel.write(buffer, at);
-    }
   }
 
   private void giveUp(IOException e) {

@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
-import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -19,6 +18,7 @@ import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.DiskFault;
+import zygonox.core.work.FileBytes;
 import zygonox.core.work.LogFile;
 import zygonox.core.work.Temporary;
 import zygonox.core.work.WorkFailed;
@@ -66,7 +66,7 @@ final class Scratch implements AutoCloseable {
                 new ByteSize(free)));
       }
       FileChannel opened = open(own.file());
-      if (isMine(opened)) {
+      if (Unfinished.isMine(opened)) {
         file = own.file();
         channel = opened;
       } else {
@@ -88,14 +88,6 @@ final class Scratch implements AutoCloseable {
   private static FileChannel open(Path file) throws IOException {
     return FileChannel.open(
         file, StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE);
-  }
-
-  private static boolean isMine(FileChannel channel) throws IOException {
-    try {
-      return channel.tryLock() != null;
-    } catch (OverlappingFileLockException e) {
-      return false;
-    }
   }
 
   /** After all frames stands a number for each: whether it is whole, and its checksum. */
@@ -122,7 +114,7 @@ final class Scratch implements AutoCloseable {
     long end = position(frame + 1, 0);
     for (long at = position(frame, 0); at < end; at += rows.limit()) {
       rows.clear().limit((int) Math.min(rows.capacity(), end - at));
-      if (!fill(rows, at)) {
+      if (!FileBytes.fill(channel, at, rows)) {
         return false;
       }
       sum.update(rows);
@@ -159,24 +151,7 @@ final class Scratch implements AutoCloseable {
 
   private void put(int frame, int firstRow, ByteBuffer buffer) throws IOException {
     written[frame].update(buffer.duplicate());
-    long at = position(frame, firstRow);
-    while (buffer.hasRemaining()) {
-      at += channel.write(buffer, at);
-    }
-  }
-
-  /** Fills a buffer and makes it ready to be read; false where the file ends before. */
-  private boolean fill(ByteBuffer buffer, long from) throws IOException {
-    long at = from;
-    while (buffer.hasRemaining()) {
-      int n = channel.read(buffer, at);
-      if (n < 0) {
-        return false;
-      }
-      at += n;
-    }
-    buffer.flip();
-    return true;
+    FileBytes.put(channel, position(frame, firstRow), buffer);
   }
 
   ByteBuffer bufferFor(int rows) {
@@ -232,7 +207,7 @@ final class Scratch implements AutoCloseable {
       }
       buffer.clear().limit(count).order(ByteOrder.nativeOrder());
       try {
-        if (!fill(buffer, position(frame, firstRow))) {
+        if (!FileBytes.fill(channel, position(frame, firstRow), buffer)) {
           throw new IOException(Phrasebook.say("refused.the-scratch-file-ends-too"));
         }
       } catch (IOException e) {

@@ -1,6 +1,8 @@
 package zygonox.core.combine;
 
 import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -54,6 +56,15 @@ final class Unfinished {
 
   Path file() {
     return file;
+  }
+
+  /** Whether one that was opened is in no other run's hands; from then on it is in this one's. */
+  static boolean isMine(FileChannel channel) throws IOException {
+    try {
+      return channel.tryLock() != null;
+    } catch (OverlappingFileLockException e) {
+      return false;
+    }
   }
 
   /** Removes what nobody will go on from, of any kind; what another run has open, it keeps open. */

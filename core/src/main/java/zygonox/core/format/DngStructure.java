@@ -19,6 +19,7 @@ import zygonox.core.raw.Development;
 import zygonox.core.raw.LosslessJpeg;
 import zygonox.core.raw.Mosaic;
 import zygonox.core.raw.MosaicStep;
+import zygonox.core.work.FileBytes;
 
 /**
  * A raw file of the Digital Negative specification 1.6: its mosaic or linear samples in strips or

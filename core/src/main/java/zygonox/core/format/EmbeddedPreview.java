@@ -13,6 +13,7 @@ import java.util.Optional;
 import javax.imageio.ImageIO;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.work.FileBytes;
 
 /**
  * Small pictures that cameras put into TIFF files beside the large one: a JPEG by its own two tags

@@ -11,6 +11,7 @@ import zygonox.core.raw.DevelopedRows;
 import zygonox.core.raw.Development;
 import zygonox.core.raw.Mosaic;
 import zygonox.core.raw.MosaicStep;
+import zygonox.core.work.FileBytes;
 
 /** Reads the samples of a FITS file straight from their place, any rows. */
 final class FitsSource implements PixelSource {

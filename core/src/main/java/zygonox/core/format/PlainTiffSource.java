@@ -6,6 +6,7 @@ import java.nio.channels.FileChannel;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.FileBytes;
 
 /**
  * Reads uncompressed chunky TIFF straight from its strips (TIFF 6.0, section 7): any rows, at the

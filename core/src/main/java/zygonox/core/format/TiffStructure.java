@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.FileBytes;
 
 /**
  * The first directory of a classic TIFF file (TIFF 6.0, sections 2 and 8), as far as it says where

@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zygonox.core.work.FileBytes;
 
 /**
  * The numbers of one directory of a TIFF file (TIFF 6.0, section 2), whatever their type. Every

@@ -20,7 +20,6 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
-import org.junit.jupiter.params.provider.ValueSource;
 import zygonox.core.frame.Frame;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Judge;
@@ -107,10 +106,9 @@ class HappeningsTest {
   }
 
   /** What covers less takes less than a third of the stars: they are judged by the run. */
-  @ParameterizedTest
-  @ValueSource(longs = {3, 6})
-  void cloudIsFoundWhereItIsThick(long seed) throws Exception {
-    Rehearsed night = rehearsed(EnumSet.of(HappeningKind.CLOUD), seed);
+  @Test
+  void cloudIsFoundWhereItIsThick() throws Exception {
+    Rehearsed night = rehearsed(EnumSet.of(HappeningKind.CLOUD), 3);
     int thick = 0;
     for (int i = 0; i < FRAMES; i++) {
       double cloud = night.truth().get(i).get("cloud").asDouble();
