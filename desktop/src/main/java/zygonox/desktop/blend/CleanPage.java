@@ -167,6 +167,7 @@ final class CleanPage implements Page {
 
   private void read(Path file) {
     PixelLayout layout = shape();
+    PaintedMask painting = model.painted();
     workplace
         .tasks()
         .quietly(
@@ -181,7 +182,7 @@ final class CleanPage implements Page {
               }
             },
             mask -> {
-              model.painted().take(file, mask);
+              painting.take(file, mask);
               veil();
             });
   }
@@ -211,14 +212,15 @@ final class CleanPage implements Page {
         return;
       }
       MaskFiles files = painting.files();
+      int subject = painting.subject();
       workplace
           .tasks()
           .quietly(
               "part-write",
               (progress, cancellation) -> files.write(painted.get()),
               file -> {
-                // Of a night that was left meanwhile: nobody's.
-                if (files.equals(painting.files())) {
+                // Of a night that was left, or a frame that was, meanwhile: nobody's.
+                if (files.equals(painting.files()) && subject == painting.subject()) {
                   painting.use(file);
                 }
               });

@@ -15,6 +15,9 @@ abstract class PaintedMask {
   /** The file that the mask in work was read from or written to. */
   private Optional<Path> known = Optional.empty();
 
+  /** Goes up whenever something else is painted. */
+  private int subject;
+
   PaintedMask(BlendModel blend) {
     this.blend = blend;
   }
@@ -47,8 +50,14 @@ abstract class PaintedMask {
 
   /** Something else is painted next. */
   void begin() {
+    subject++;
     known = Optional.empty();
     mask = Optional.empty();
+  }
+
+  /** Tells what is painted: a mask that was being written belongs to no other. */
+  int subject() {
+    return subject;
   }
 
   /** The mask that is to be read, because the recipe has another than the one in work. */
@@ -57,8 +66,11 @@ abstract class PaintedMask {
     return wanted.filter(w -> !known.equals(wanted));
   }
 
-  /** Takes what was read of a mask. */
+  /** Takes what was read of a mask, if it is wanted still. */
   void take(Path file, Optional<FrameMask> read) {
+    if (!wanted().equals(Optional.of(file))) {
+      return;
+    }
     known = Optional.of(file);
     mask = read.map(this::turned);
   }

@@ -111,6 +111,9 @@ public final class RehearseModel {
     List<Program> programs = night.night().programs();
     int index = Math.min(night.programIndexProperty().get(), programs.size() - 1);
     List<Integer> indexes = IntStream.range(0, programs.size()).boxed().toList();
+    if (!shown(programs.get(index)).contains(inCamera.get())) {
+      inCamera.set(Optional.empty());
+    }
     sentence.set(
         new Sentence.Builder()
             .say(Words.say("rehearse.s-shoot"))

@@ -87,6 +87,18 @@ class SpotModelTest {
     assertThat(blend.recipe().masks()).hasSize(2);
   }
 
+  /** Reading and writing take a while, in which somebody turns to another frame. */
+  @Test
+  void whatBelongsToAnotherFrameIsNotTaken() throws Exception {
+    model.paintIn(Optional.of(files.get(1)), false);
+    int subject = model.subject();
+    Path first = stroke(200, 100);
+    model.paintIn(Optional.of(files.get(2)), false);
+    assertThat(model.subject()).isNotEqualTo(subject);
+    model.take(first, Optional.of(FrameMask.read("mask", first, LAYOUT)));
+    assertThat(model.mask()).isEmpty();
+  }
+
   @Test
   void theCleanPageOffersItForFramesThatLieAsTheyAre() {
     CleanModel clean = new CleanModel(night, blend, new VariantsModel());

@@ -118,5 +118,7 @@ class RehearseModelTest {
                 .apply("what the camera itself averages")
                 .possible())
         .isFalse();
+    // One frame is not blended at all: what was chosen goes.
+    assertThat(model.inCameraProperty().get()).isEmpty();
   }
 }
