@@ -153,7 +153,7 @@ public final class SceneAligner {
 
   private static GreyLevels levels(Frame frame, DecodeMemory memory, Cancellation cancellation)
       throws UnreadableFrame {
-    try (PixelSource source = PictureReader.open(frame, memory)) {
+    try (PixelSource source = PictureReader.brightness(frame, memory)) {
       return GreyLevels.of(source, cancellation);
     }
   }

@@ -155,7 +155,7 @@ public final class StarAligner {
     if (kept.isPresent()) {
       return kept.get();
     }
-    try (PixelSource source = PictureReader.open(frame, memory)) {
+    try (PixelSource source = PictureReader.brightness(frame, memory)) {
       List<FoundStar> found = new StarFinder(MOST_STARS).find(source, cancellation);
       known.keep(frame.file(), found);
       return found;

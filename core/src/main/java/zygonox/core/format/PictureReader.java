@@ -164,6 +164,24 @@ public final class PictureReader {
     }
   }
 
+  /**
+   * Opens one of many frames' pixels, upright, to find places in: of a JPEG in colour the
+   * brightness that it stores, which takes a little over half the time; of any other its samples.
+   *
+   * @param memory where the frames of one piece of work share what decoders hold
+   */
+  public static PixelSource brightness(PictureFile frame, DecodeMemory memory)
+      throws UnreadableFrame {
+    if (frame.format() != PictureFormat.JPEG || !TurboJpeg.isPresent()) {
+      return open(frame, memory);
+    }
+    int orientation = frame.info().orientation();
+    PixelLayout stored = OrientedSource.uprightLayout(frame.layout(), orientation);
+    PixelLayout grey = new PixelLayout(stored.width(), stored.height(), 1, stored.bits());
+    PixelSource source = new TurboJpegSource(frame.file(), grey, memory);
+    return orientation == 1 ? source : new OrientedSource(source, orientation);
+  }
+
   private static PixelSource openStored(PictureFile frame, PixelLayout stored, DecodeMemory memory)
       throws IOException, UnreadableFrame {
     Path file = frame.file();

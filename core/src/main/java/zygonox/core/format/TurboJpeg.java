@@ -65,7 +65,7 @@ final class TurboJpeg {
    * Decodes a whole picture.
    *
    * @param jpeg the file's bytes
-   * @param channels 1 or 3, as the file has
+   * @param channels 3, or 1 for the brightness alone
    * @param into gets {@code width * height * channels} bytes
    */
   static void decode(byte[] jpeg, int width, int height, int channels, Memory into)

@@ -16,6 +16,9 @@ final class TurboJpegSource implements PixelSource {
   private Memory pixels;
   private byte[] strip = new byte[0];
 
+  /**
+   * @param layout 8 bits; of one channel, the brightness of a picture in colour
+   */
   TurboJpegSource(Path file, PixelLayout layout, DecodeMemory memory) {
     this.file = file;
     this.memory = memory;

@@ -1,10 +1,13 @@
 package zygonox.core.stars;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.IdentityHashMap;
+import java.util.Deque;
+import java.util.Iterator;
 import java.util.List;
-import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import zygonox.core.format.PictureFile;
 import zygonox.core.format.PixelSource;
@@ -54,25 +57,45 @@ public final class StarFinder {
       throws UnreadableFrame {
     StarSearch search = new StarSearch(source.layout().width());
     GreyStrip.each(source, cancellation, search::lookAt);
-    return spread(search.stars(Integer.MAX_VALUE), source.layout());
+    return spread(search.candidates(), source.layout());
   }
 
-  private List<FoundStar> spread(List<FoundStar> stars, PixelLayout layout) {
-    if (stars.size() <= most) {
-      return stars;
-    }
+  private List<FoundStar> spread(List<StarCandidate> candidates, PixelLayout layout) {
+    Iterator<StarCandidate> rest = candidates.iterator();
+    List<FoundStar> chosen = new ArrayList<>();
     int[] ranks = new int[PARTS * PARTS];
-    Map<FoundStar, Integer> rank = new IdentityHashMap<>();
-    for (FoundStar star : stars) {
-      int column = (int) Math.max(0, Math.min(PARTS - 1, PARTS * star.x() / layout.width()));
-      int row = (int) Math.max(0, Math.min(PARTS - 1, PARTS * star.y() / layout.height()));
-      rank.put(star, ranks[row * PARTS + column]++);
+    while (chosen.size() < most / 2 && rest.hasNext()) {
+      StarCandidate next = rest.next();
+      next.centred().ifPresent(chosen::add);
+      ranks[part(next, layout)] += next.centred().isPresent() ? 1 : 0;
     }
-    List<FoundStar> others = new ArrayList<>(stars.subList(most / 2, stars.size()));
-    others.sort(Comparator.comparingInt(rank::get));
-    return Stream.concat(
-            stars.subList(0, most / 2).stream(), others.subList(0, most - most / 2).stream())
-        .sorted(BRIGHTEST_FIRST)
-        .toList();
+    List<Deque<StarCandidate>> parts =
+        Stream.generate(ArrayDeque<StarCandidate>::new)
+            .limit(ranks.length)
+            .collect(Collectors.toList());
+    rest.forEachRemaining(candidate -> parts.get(part(candidate, layout)).add(candidate));
+    for (int rank = 0; chosen.size() < most && !parts.stream().allMatch(Deque::isEmpty); rank++) {
+      chosen.addAll(ofRank(rank, parts, ranks).stream().limit(most - chosen.size()).toList());
+    }
+    chosen.sort(BRIGHTEST_FIRST);
+    return chosen;
+  }
+
+  /** The next star of each part that has had so many before, the brightest first. */
+  private static List<FoundStar> ofRank(int rank, List<Deque<StarCandidate>> parts, int[] ranks) {
+    List<FoundStar> found = new ArrayList<>();
+    for (int part = 0; part < ranks.length; part++) {
+      while (ranks[part] == rank && !parts.get(part).isEmpty()) {
+        Optional<FoundStar> star = parts.get(part).poll().centred();
+        star.ifPresent(found::add);
+        ranks[part] += star.isPresent() ? 1 : 0;
+      }
+    }
+    found.sort(BRIGHTEST_FIRST);
+    return found;
+  }
+
+  private static int part(StarCandidate star, PixelLayout layout) {
+    return PARTS * (PARTS * star.row() / layout.height()) + PARTS * star.column() / layout.width();
   }
 }

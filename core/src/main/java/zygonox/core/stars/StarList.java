@@ -21,7 +21,7 @@ import zygonox.core.work.LogFile;
  */
 public record StarList(KeptFiles kept) {
   /** Goes up whenever other stars would be found in the same frame. */
-  private static final String PURPOSE = "stars 2";
+  private static final String PURPOSE = "stars 3";
 
   /** Where the system wants such things. */
   public static StarList usual() {

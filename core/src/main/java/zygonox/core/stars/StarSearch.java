@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What stands out of a picture, strip by strip: see {@link StarFinder} for how.
@@ -23,13 +24,8 @@ public final class StarSearch {
   private static final int[] RING_ACROSS = ring(true);
   private static final int[] RING_DOWN = ring(false);
 
-  /** Reach of the centroid, in pixels. */
-  private static final int REACH = 5;
-
-  /** Sigma of the centroid's window, in pixels: wider than a star, narrower than its distance. */
-  private static final double WINDOW_SIGMA = 2.2;
-
-  private static final double STEP = 1.3;
+  /** So many wait with their pixels until their place is asked for; it bounds their memory. */
+  private static final int MOST_WAITING = 20_000;
 
   /**
    * Least share of light outside the central pixel: a hot pixel has none, the sharpest star more.
@@ -44,7 +40,7 @@ public final class StarSearch {
   /** Of the places of a strip, one in so many tells its noise. */
   private static final int SAMPLED = 37;
 
-  private final List<FoundStar> stars = new ArrayList<>();
+  private final List<StarCandidate> stars = new ArrayList<>();
   private final List<Spot> spots = new ArrayList<>();
   private final float[][] contrast;
 
@@ -110,9 +106,12 @@ public final class StarSearch {
     if (isSpot(x, y)) {
       spots.add(new Spot(x, y + firstRow));
     }
-    FoundStar star = measure(x, y);
+    StarCandidate star = measure(x, y, firstRow);
     if (star != null) {
-      stars.add(new FoundStar(star.x(), star.y() + firstRow, star.flux(), star.peak()));
+      if (stars.size() >= MOST_WAITING) {
+        star.centred();
+      }
+      stars.add(star);
     }
   }
 
@@ -122,8 +121,17 @@ public final class StarSearch {
    * @param most no more of them
    */
   public List<FoundStar> stars(int most) {
-    stars.sort(Comparator.comparingDouble(FoundStar::flux).reversed());
-    return List.copyOf(stars.subList(0, Math.min(most, stars.size())));
+    return candidates().stream()
+        .map(StarCandidate::centred)
+        .flatMap(Optional::stream)
+        .limit(most)
+        .toList();
+  }
+
+  /** All that may be stars, the brightest first. */
+  List<StarCandidate> candidates() {
+    stars.sort(Comparator.comparingDouble(StarCandidate::flux).reversed());
+    return stars;
   }
 
   /** Light in hardly more than one pixel, some of it in stars as well. */
@@ -240,7 +248,7 @@ public final class StarSearch {
     return Math.abs(around - 16 * background) < MOST_BEYOND * (peak - background);
   }
 
-  private FoundStar measure(int column, int row) {
+  private StarCandidate measure(int column, int row, int firstRow) {
     float[] ring = ring(column, row);
     float[] sorted = ring.clone();
     Arrays.sort(sorted);
@@ -260,7 +268,7 @@ public final class StarSearch {
     if (around < LEAST_NEIGHBOURS * peak) {
       return null;
     }
-    return centroid(column, row, background, peak);
+    return new StarCandidate(grey, column, row, firstRow, background, peak);
   }
 
   private float[] ring(int column, int row) {
@@ -269,50 +277,5 @@ public final class StarSearch {
       ring[k] = grey[row + RING_DOWN[k]][column + RING_ACROSS[k]];
     }
     return ring;
-  }
-
-  private static double window(double off) {
-    return Math.exp(-off * off / (2 * WINDOW_SIGMA * WINDOW_SIGMA));
-  }
-
-  private FoundStar centroid(int column, int row, double background, double peak) {
-    double x = column;
-    double y = row;
-    double flux = 0;
-    double[] window = new double[2 * REACH + 1];
-    for (int round = 0; round < 6; round++) {
-      double sum = 0;
-      double sumX = 0;
-      double sumY = 0;
-      flux = 0;
-      // The window is a product of one across and one down.
-      for (int d = -REACH; d <= REACH; d++) {
-        window[d + REACH] = window(column + d - x);
-      }
-      for (int dy = -REACH; dy <= REACH; dy++) {
-        double offY = row + dy - y;
-        double down = window(offY);
-        for (int dx = -REACH; dx <= REACH; dx++) {
-          double light = grey[row + dy][column + dx] - background;
-          double offX = column + dx - x;
-          double weight = light * window[dx + REACH] * down;
-          flux += light;
-          sum += weight;
-          sumX += weight * offX;
-          sumY += weight * offY;
-        }
-      }
-      if (sum <= 0) {
-        return null;
-      }
-      // A Gaussian under a Gaussian window moves only w^2 / (w^2 + s^2) of the way: 0.9 for a
-      // sharp star, 0.6 for a soft one. The larger step makes six rounds enough for both.
-      x += STEP * sumX / sum;
-      y += STEP * sumY / sum;
-      if (Math.abs(x - column) > REACH || Math.abs(y - row) > REACH) {
-        return null;
-      }
-    }
-    return new FoundStar(x, y, flux, peak);
   }
 }

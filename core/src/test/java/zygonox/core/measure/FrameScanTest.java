@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -118,6 +119,38 @@ class FrameScanTest {
     assertThat(ofMemory).hasSizeGreaterThanOrEqualTo(12);
     assertThat(new StarFinder(50).find(PixelSource.of(raster), new Cancellation()))
         .isEqualTo(ofMemory);
+  }
+
+  /** The left half is dimmed by haze: its stars are fainter than all of the right half's. */
+  @Test
+  void halfAreTheBrightestAndTheOthersLieInAllParts() throws UnreadableFrame {
+    Raster raster = noise(640, 640, 1, 16, 900);
+    for (int row = 0; row < 16; row++) {
+      for (int column = 0; column < 16; column++) {
+        double peak = (column < 8 ? 9_000 : 30_000) + 100 * row + 7 * column;
+        for (int dy = -3; dy <= 3; dy++) {
+          for (int dx = -3; dx <= 3; dx++) {
+            int at = (40 * row + 20 + dy) * 640 + 40 * column + 20 + dx;
+            raster.samples()[at] += (short) (peak * Math.exp(-(dx * dx + dy * dy) / 2.0));
+          }
+        }
+      }
+    }
+
+    List<FoundStar> found = new StarFinder(100).find(PixelSource.of(raster), new Cancellation());
+
+    assertThat(found).hasSize(100);
+    assertThat(found).isSortedAccordingTo(Comparator.comparing(star -> -star.flux()));
+    List<FoundStar> all = new StarFinder(300).find(PixelSource.of(raster), new Cancellation());
+    assertThat(all).hasSize(256);
+    assertThat(found.subList(0, 50)).isEqualTo(all.subList(0, 50));
+    // Each of the 64 parts has four; those of the left have none among the brightest 50.
+    for (int part = 0; part < 64; part++) {
+      int left = part % 8 * 80;
+      int top = part / 8 * 80;
+      assertThat(found)
+          .anyMatch(s -> s.x() >= left && s.x() < left + 80 && s.y() >= top && s.y() < top + 80);
+    }
   }
 
   @ParameterizedTest
