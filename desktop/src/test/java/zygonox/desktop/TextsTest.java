@@ -126,6 +126,15 @@ class TextsTest {
     }
   }
 
+  /** They are shown as they stand, not formatted. */
+  @Test
+  void noCommandsDescriptionDoublesAnApostrophe() {
+    ResourceBundle bundle = ResourceBundle.getBundle("zygonox.core.words.words", Locale.ROOT);
+    assertThat(bundle.keySet().stream().filter(key -> key.startsWith("zygonox.")))
+        .isNotEmpty()
+        .noneMatch(key -> bundle.getString(key).contains("''"));
+  }
+
   @Test
   void noKeyStandsTwice() throws IOException {
     Path file = Path.of("../core/src/main/resources/zygonox/core/words/words.properties");
