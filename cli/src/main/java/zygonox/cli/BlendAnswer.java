@@ -79,6 +79,12 @@ record BlendAnswer(BlendResult result, List<Path> left) {
         .putObject("coverage")
         .put("least", result.coverage().least())
         .put("mean", result.coverage().mean());
+    put(answer, "sharpness", result.sharpness());
+    result
+        .rejected()
+        .ifPresentOrElse(
+            r -> answer.putObject("rejected").put("share", r.share()).put("most", r.most()),
+            () -> answer.putNull("rejected"));
     mends(answer, result.mended());
     return answer;
   }
@@ -149,6 +155,9 @@ record BlendAnswer(BlendResult result, List<Path> left) {
             Seconds.about(result.seconds())));
     BlendWords.noise(result).ifPresent(lines::add);
     BlendWords.noiseReason(result).ifPresent(lines::add);
+    BlendWords.rejected(result).ifPresent(lines::add);
+    BlendWords.sharpness(result).ifPresent(lines::add);
+    BlendWords.sharpnessReason(result).ifPresent(lines::add);
     lines.addAll(BlendWords.mended(result.mended()));
     result
         .dropped()

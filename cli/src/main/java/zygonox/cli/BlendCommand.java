@@ -49,6 +49,9 @@ final class BlendCommand implements Callable<Integer> {
   @Option(names = "--coverage", paramLabel = "FILE")
   private Path coverage;
 
+  @Option(names = "--rejected", paramLabel = "FILE")
+  private Path rejected;
+
   @Option(names = "--memory", paramLabel = "SIZE")
   private String memory;
 
@@ -83,7 +86,13 @@ final class BlendCommand implements Callable<Integer> {
     if (eachPosition) {
       blendEach(recipe, found, ifPresent, room);
     } else {
-      Answer one = blend(recipe, found, out, Optional.ofNullable(coverage), ifPresent, room);
+      Answer one =
+          blend(
+              recipe,
+              found,
+              new Destination(
+                  out, ifPresent, Optional.ofNullable(coverage), Optional.ofNullable(rejected)),
+              room);
       output.answer(one.json(), one.lines());
     }
     if (saveRecipe != null) {
@@ -109,8 +118,9 @@ final class BlendCommand implements Callable<Integer> {
   /** A picture for each position of the head, with its number in its name. */
   private void blendEach(
       Recipe recipe, FrameSet found, WholeFile.IfPresent ifPresent, Workroom room) {
-    if (options.ofOnePosition() || coverage != null) {
-      String option = options.ofOnePosition() ? "position" : "coverage";
+    if (options.ofOnePosition() || coverage != null || rejected != null) {
+      String map = coverage != null ? "coverage" : "rejected";
+      String option = options.ofOnePosition() ? "position" : map;
       throw InvalidInput.about(option, Words.say("shell.not-for-each-position"));
     }
     int count = recipe.selection().positions(found);
@@ -125,7 +135,7 @@ final class BlendCommand implements Callable<Integer> {
     for (int p = 1; p <= count; p++) {
       Recipe one = recipe.withSelection(recipe.selection().withPosition(OptionalInt.of(p)));
       Path picture = pictures.get(p - 1);
-      Answer made = blend(one, found, picture, Optional.empty(), ifPresent, room);
+      Answer made = blend(one, found, new Destination(picture, ifPresent), room);
       positions.add(made.json().put("out", picture.toString()));
       lines.addAll(made.lines());
     }
@@ -141,18 +151,11 @@ final class BlendCommand implements Callable<Integer> {
 
   private record Answer(ObjectNode json, List<String> lines) {}
 
-  private Answer blend(
-      Recipe recipe,
-      FrameSet found,
-      Path picture,
-      Optional<Path> counts,
-      WholeFile.IfPresent ifPresent,
-      Workroom room) {
+  private Answer blend(Recipe recipe, FrameSet found, Destination to, Workroom room) {
     FrameSet set = recipe.selection().choose(found);
     if (!eachPosition) {
       options.checkNamed(recipe, set);
     }
-    Destination to = new Destination(picture, ifPresent, counts);
     BlendResult result = new Blender(recipe).blend(set, to, watcher(), room);
     BlendAnswer done = new BlendAnswer(result, options.left());
     ObjectNode answer = done.json();
@@ -163,9 +166,9 @@ final class BlendCommand implements Callable<Integer> {
       told.addObject().put("code", warning.term()).put("text", text);
       lines.add(Words.say("weight.WARNS") + ": " + text);
     }
-    Path folder = picture.toAbsolutePath().getParent();
+    Path folder = to.picture().toAbsolutePath().getParent();
     answer.put("sentence", RecipeWords.sentence(result.recipe(), OptionalInt.of(result.used())));
-    answer.put("command", RecipeWords.command(result.recipe(), folder, picture));
+    answer.put("command", RecipeWords.command(result.recipe(), folder, to.picture()));
     return new Answer(answer, lines);
   }
 

@@ -22,15 +22,29 @@ final class ClippedMean {
     1.196, 1.495, 1.363, 1.206, 1.200, 1.140, 1.129, 1.107,
   };
 
-  private ClippedMean() {}
+  private final double kappa;
+  private int rejected;
 
   /**
-   * Leaves out values farther than {@code kappa} standard deviations from the median.
+   * @param kappa how many standard deviations from the median still agree
+   */
+  ClippedMean(double kappa) {
+    this.kappa = kappa;
+  }
+
+  /** How many values the last mean left out. */
+  int rejected() {
+    return rejected;
+  }
+
+  /**
+   * Leaves out values farther than so many standard deviations from the median.
    *
    * @param values one or more; sorted by the call
    * @param count how many of them to use
    */
-  static double of(double[] values, int count, double kappa) {
+  double of(double[] values, int count) {
+    rejected = 0;
     if (count < 3) {
       return mean(values, 0, count);
     }
@@ -45,6 +59,7 @@ final class ClippedMean {
     while (to > from && values[to - 1] - median > limit) {
       to--;
     }
+    rejected = from < to ? count - (to - from) : 0;
     // Of an even number none may lie as near the median as a small kappa asks.
     return from < to ? mean(values, from, to) : median;
   }
@@ -57,19 +72,23 @@ final class ClippedMean {
    * @param weights of each, above 0
    * @param sorted room for as many values
    */
-  static double of(double[] values, double[] weights, int count, double kappa, double[] sorted) {
+  double of(double[] values, double[] weights, int count, double[] sorted) {
     System.arraycopy(values, 0, sorted, 0, count);
     sort(sorted, count);
     double median = (sorted[(count - 1) / 2] + sorted[count / 2]) / 2;
     double limit = count < 3 ? Double.POSITIVE_INFINITY : kappa * sigma(sorted, count, median);
     double sum = 0;
     double whole = 0;
+    rejected = 0;
     for (int i = 0; i < count; i++) {
       if (Math.abs(values[i] - median) <= limit) {
         sum += weights[i] * values[i];
         whole += weights[i];
+      } else {
+        rejected++;
       }
     }
+    rejected = whole > 0 ? rejected : 0;
     return whole > 0 ? sum / whole : median;
   }
 

@@ -43,6 +43,7 @@ public final class Combination<S extends RowSource> {
    * @param writingBytes what writing the result holds of it
    * @param scratchFolder where decoded frames may be kept for as long as it takes
    * @param snapshot where a half-grown blend is kept
+   * @param mapsRejected whether a clipped mean keeps what it leaves out at each pixel
    */
   public record Terms(
       BlendMethod method,
@@ -54,7 +55,8 @@ public final class Combination<S extends RowSource> {
       ByteSize memory,
       long writingBytes,
       Path scratchFolder,
-      Snapshot snapshot) {}
+      Snapshot snapshot,
+      boolean mapsRejected) {}
 
   private interface Engine {
     void run(PictureSink sink, NoiseProbe.Picture result) throws IOException;
@@ -63,6 +65,7 @@ public final class Combination<S extends RowSource> {
   private final Terms terms;
   private final BlendJob<S> job;
   private final Coverage[] coverage;
+  private final Optional<Rejection> rejection;
   private Engine engine;
   private MemoryPlan plan;
   private NoiseProbe.Picture result;
@@ -76,6 +79,10 @@ public final class Combination<S extends RowSource> {
     this.terms = terms;
     this.job = BlendJob.of(frames, terms.layout, probeWhite, watcher, cancellation);
     this.coverage = new Coverage[frames.size()];
+    this.rejection =
+        terms.method == BlendMethod.CLIPPED_MEAN
+            ? Optional.of(new Rejection(terms.layout, terms.mapsRejected))
+            : Optional.empty();
   }
 
   /** Stored samples as they are: exact. */
@@ -177,7 +184,14 @@ public final class Combination<S extends RowSource> {
             terms.memory);
     engine =
         new OrderedBlend<>(
-                job, lane, plan, quantizer, terms.scratchFolder, coverage, terms.snapshot)
+                job,
+                lane,
+                plan,
+                quantizer,
+                terms.scratchFolder,
+                coverage,
+                terms.snapshot,
+                rejection)
             ::run;
   }
 
@@ -214,6 +228,11 @@ public final class Combination<S extends RowSource> {
       }
     }
     return new CoverageMap(terms.layout, taking);
+  }
+
+  /** What a clipped mean left out; empty for other methods. */
+  public Optional<Rejection> rejection() {
+    return rejection;
   }
 
   /** How many frames took part. */

@@ -2,7 +2,6 @@ package zygonox.core.combine;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -126,8 +125,7 @@ final class CombinedRows implements AutoCloseable {
       return false;
     }
     int count = rows * rowSamples;
-    boolean floats = into.floats() != null;
-    ByteBuffer bytes = ByteBuffer.allocate(count * (floats ? Float.BYTES : Short.BYTES));
+    ByteBuffer bytes = ByteBuffer.allocate(count * into.sampleBytes());
     try {
       if (!FileBytes.fill(channel, place + MARK_BYTES, bytes)) {
         return false;
@@ -136,12 +134,7 @@ final class CombinedRows implements AutoCloseable {
       giveUp(e);
       return false;
     }
-    bytes.order(ByteOrder.nativeOrder());
-    if (floats) {
-      bytes.asFloatBuffer().get(into.floats(), 0, count);
-    } else {
-      bytes.asShortBuffer().get(into.shorts(), 0, count);
-    }
+    into.take(bytes.rewind(), count);
     return true;
   }
 
@@ -150,15 +143,7 @@ final class CombinedRows implements AutoCloseable {
     if (System.nanoTime() - start < keptAfter) {
       return;
     }
-    int count = rows * rowSamples;
-    boolean floats = done.floats() != null;
-    ByteBuffer bytes = ByteBuffer.allocate(count * (floats ? Float.BYTES : Short.BYTES));
-    bytes.order(ByteOrder.nativeOrder());
-    if (floats) {
-      bytes.asFloatBuffer().put(done.floats(), 0, count);
-    } else {
-      bytes.asShortBuffer().put(done.shorts(), 0, count);
-    }
+    ByteBuffer bytes = done.bytes(rows * rowSamples);
     ByteBuffer mark = ByteBuffer.allocate(MARK_BYTES);
     mark.putInt(firstRow).putInt(bytes.capacity()).putLong(sum(bytes)).flip();
     synchronized (this) {

@@ -89,16 +89,16 @@ final class LightColumns implements Columns<LightSource> {
     return (columns, weights, frames, count, result, at, step) -> {
       double[] values = new double[frames];
       double[] sorted = new double[frames];
+      ClippedMean clipped = new ClippedMean(kappa);
       boolean even = Arrays.stream(weights, 0, frames).allMatch(w -> w == 1);
       for (int i = 0; i < count; i++) {
         for (int f = 0; f < frames; f++) {
           values[f] = columns[f][i];
         }
         double mean =
-            even
-                ? ClippedMean.of(values, frames, kappa)
-                : ClippedMean.of(values, weights, frames, kappa, sorted);
+            even ? clipped.of(values, frames) : clipped.of(values, weights, frames, sorted);
         quantizer.light(result, at + i * step, mean);
+        result.rejected()[at + i * step] = (short) clipped.rejected();
       }
     };
   }

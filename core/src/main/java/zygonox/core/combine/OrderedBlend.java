@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import zygonox.core.format.Depth;
@@ -40,12 +41,14 @@ final class OrderedBlend<S extends RowSource> {
   private final Path scratchFolder;
   private final Snapshot snapshot;
   private final Coverage[] known;
+  private final Optional<Rejection> rejection;
   private final Growing growing;
   private final AtomicLong lastPreview = new AtomicLong(System.nanoTime());
 
   /**
    * @param known which columns each frame covers
    * @param snapshot names the blend, for what a killed run decoded
+   * @param rejection gets to know what is left out; empty for a method that leaves out nothing
    */
   OrderedBlend(
       BlendJob<S> job,
@@ -54,8 +57,10 @@ final class OrderedBlend<S extends RowSource> {
       Quantizer quantizer,
       Path scratchFolder,
       Coverage[] known,
-      Snapshot snapshot) {
+      Snapshot snapshot,
+      Optional<Rejection> rejection) {
     this.known = known;
+    this.rejection = rejection;
     this.snapshot = snapshot;
     this.job = job;
     this.frames = job.contributions();
@@ -233,7 +238,9 @@ final class OrderedBlend<S extends RowSource> {
         (strip, worker) -> {
           int firstRow = strip * plan.bandRows();
           int rows = Math.min(plan.bandRows(), layout.height() - firstRow);
-          ResultRows combined = quantizer.rows(rows * layout.rowSamples());
+          int samples = rows * layout.rowSamples();
+          ResultRows combined =
+              rejection.isPresent() ? quantizer.countedRows(samples) : quantizer.rows(samples);
           if (!kept.read(firstRow, rows, combined)) {
             Strip mine = perWorker.get(worker);
             mine.read(firstRow, rows, !probed);
@@ -243,6 +250,7 @@ final class OrderedBlend<S extends RowSource> {
           if (result != null) {
             result.rows(firstRow, rows, combined.samples(layout));
           }
+          rejection.ifPresent(l -> l.rows(firstRow, rows, combined));
           combined.into(sink, firstRow, rows);
           int ready = done.incrementAndGet();
           show(firstRow, rows, combined, sink.header().depth(), ready == strips);

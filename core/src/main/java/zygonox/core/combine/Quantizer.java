@@ -81,8 +81,17 @@ final class Quantizer {
   }
 
   ResultRows rows(int samples) {
+    return rows(samples, null);
+  }
+
+  /** Rows that tell at each sample how many frames were left out. */
+  ResultRows countedRows(int samples) {
+    return rows(samples, new short[samples]);
+  }
+
+  private ResultRows rows(int samples, short[] rejected) {
     return depth == Depth.FLOAT
-        ? new ResultRows(null, new float[samples])
-        : new ResultRows(new short[samples], null);
+        ? new ResultRows(null, new float[samples], rejected)
+        : new ResultRows(new short[samples], null, rejected);
   }
 }

@@ -82,17 +82,19 @@ final class SampleColumns implements Columns<PixelSource> {
     float[] light = curve.map(c -> c.light(layout.bits())).orElse(null);
     return (columns, frames, count, result, at, step) -> {
       double[] values = new double[frames];
+      ClippedMean clipped = new ClippedMean(kappa);
       for (int i = 0; i < count; i++) {
         for (int f = 0; f < frames; f++) {
           int sample = columns[f][i];
           values[f] = light == null ? sample : light[sample];
         }
-        double mean = ClippedMean.of(values, frames, kappa);
+        double mean = clipped.of(values, frames);
         if (light == null) {
           quantizer.fraction(result, at + i * step, mean / layout.white());
         } else {
           quantizer.light(result, at + i * step, mean);
         }
+        result.rejected()[at + i * step] = (short) clipped.rejected();
       }
     };
   }

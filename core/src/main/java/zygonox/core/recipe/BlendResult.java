@@ -3,11 +3,13 @@ package zygonox.core.recipe;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import zygonox.core.align.Alignment;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.CoverageMap;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.combine.NoiseGain;
+import zygonox.core.combine.Rejection;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.mend.Subject;
 
@@ -28,6 +30,9 @@ import zygonox.core.mend.Subject;
  * @param noise before and after; empty for pictures too small to measure
  * @param starWidths before and after; empty without alignment, or with too few stars
  * @param coverage how many frames cover its pixels
+ * @param rejected what a clipped mean left out; empty for other methods
+ * @param sharpness of what stood still, as a share of one frame's: of the ground where it was held,
+ *     of the whole where the frames were brought onto each other by the scene; else empty
  * @param mended what was put right in single frames
  * @param sky where the ground was held: what counted as sky
  * @param warnings what was found wrong on the way
@@ -47,22 +52,24 @@ public record BlendResult(
     Optional<NoiseGain> noise,
     Optional<StarWidths> starWidths,
     CoverageMap.Counts coverage,
+    Optional<Rejection.Counts> rejected,
+    OptionalDouble sharpness,
     Mended mended,
     Optional<FrameMask> sky,
     List<BlendWarning> warnings) {
   /** The same of a recipe that this was a part of. */
   BlendResult partOf(Recipe whole, Path picture, int given, double wholeSeconds) {
-    return with(whole, picture, given, wholeSeconds, mended, sky);
+    return with(whole, picture, given, wholeSeconds, sharpness, mended, sky);
   }
 
   /** The same under a sky that was told from the ground. */
-  BlendResult over(FrameMask held) {
-    return with(recipe, output, frames, seconds, mended, Optional.of(held));
+  BlendResult over(FrameMask held, OptionalDouble groundSharpness) {
+    return with(recipe, output, frames, seconds, groundSharpness, mended, Optional.of(held));
   }
 
   /** The same with what moves laid in. */
   BlendResult showing(List<Subject> subjects) {
-    return with(recipe, output, frames, seconds, mended.withSubjects(subjects), sky);
+    return with(recipe, output, frames, seconds, sharpness, mended.withSubjects(subjects), sky);
   }
 
   private BlendResult with(
@@ -70,6 +77,7 @@ public record BlendResult(
       Path picture,
       int given,
       double took,
+      OptionalDouble howSharp,
       Mended whatMended,
       Optional<FrameMask> whatSky) {
     return new BlendResult(
@@ -87,6 +95,8 @@ public record BlendResult(
         noise,
         starWidths,
         coverage,
+        rejected,
+        howSharp,
         whatMended,
         whatSky,
         warnings);

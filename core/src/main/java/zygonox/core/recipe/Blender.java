@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -44,7 +45,6 @@ import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.ContentKey;
 import zygonox.core.work.Progress;
-import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workroom;
 
@@ -122,8 +122,7 @@ public final class Blender {
       FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
     OutputFormat format = OutputFormat.of(to.picture());
-    WholeFile.checkPlace(to.picture(), to.ifPresent());
-    to.coverage().ifPresent(c -> CoveragePicture.check(c, to.ifPresent()));
+    to.check(recipe.method());
     List<FrameDropped> dropped = new ArrayList<>();
     for (FrameSet.Unreadable bad : set.unreadable()) {
       dropped.add(new FrameDropped(bad.file(), new FrameDropped.Unreadable(bad.fault())));
@@ -168,9 +167,10 @@ public final class Blender {
             frames.get(0).info().colours().curve(),
             depth,
             left(room.memory(), calibrator),
-            format.heldBytes(layout.samples(), depth),
+            format.heldBytes(layout.samples(), depth) + mapBytes(layout, to),
             room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
-            new Snapshot(to.picture(), key(frames, aligned, weights)));
+            new Snapshot(to.picture(), key(frames, aligned, weights)),
+            to.rejected().isPresent());
     try (DecodeMemory memory = new DecodeMemory()) {
       FrameLane levelled =
           recipe.usesLight()
@@ -199,7 +199,12 @@ public final class Blender {
       write(combination, terms, frames, area, format, to);
       dropped.addAll(combination.dropped());
       CoverageMap coverage = combination.coverage();
-      to.coverage().ifPresent(c -> CoveragePicture.write(coverage, area, c, to.ifPresent()));
+      to.coverage().ifPresent(c -> CountPicture.write(coverage, area, c, to.ifPresent()));
+      to.rejected()
+          .ifPresent(
+              r ->
+                  CountPicture.write(
+                      combination.rejection().orElseThrow().map(area), r, to.ifPresent()));
       return new BlendResult(
           recipe,
           to.picture(),
@@ -217,10 +222,19 @@ public final class Blender {
               .filter(a -> recipe.scale() == 1)
               .flatMap(a -> StarWidths.of(a, to.picture(), area, room)),
           coverage.counts(area),
+          combination.rejection().map(r -> r.counts(coverage.counts(coverage.whole()).mean())),
+          aligned
+              .map(a -> Sharpness.of(recipe, a, to.picture(), area, room))
+              .orElse(OptionalDouble.empty()),
           mends.done(calibrator.hotPixels()),
           Optional.empty(),
           warnings(calibrator, aligned));
     }
+  }
+
+  /** What the map of rejected frames holds until it is written. */
+  private static long mapBytes(PixelLayout layout, Destination to) {
+    return to.rejected().isPresent() ? 2L * Short.BYTES * layout.width() * layout.height() : 0;
   }
 
   /** What the masters leave of the memory. */

@@ -2,6 +2,10 @@ package zygonox.core.recipe;
 
 import java.nio.file.Path;
 import java.util.Optional;
+import zygonox.core.combine.BlendMethod;
+import zygonox.core.format.OutputFormat;
+import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Phrasebook;
 import zygonox.core.work.WholeFile;
 
 /**
@@ -10,9 +14,28 @@ import zygonox.core.work.WholeFile;
  * @param picture its file; the name chooses the format
  * @param ifPresent what to do when a file is there
  * @param coverage where the number of frames at each pixel goes, as a grey picture; empty: nowhere
+ * @param rejected where the number of frames that a clipped mean left out at each pixel goes, in
+ *     the same way
  */
-public record Destination(Path picture, WholeFile.IfPresent ifPresent, Optional<Path> coverage) {
+public record Destination(
+    Path picture, WholeFile.IfPresent ifPresent, Optional<Path> coverage, Optional<Path> rejected) {
   public Destination(Path picture, WholeFile.IfPresent ifPresent) {
-    this(picture, ifPresent, Optional.empty());
+    this(picture, ifPresent, Optional.empty(), Optional.empty());
+  }
+
+  /** For the part of a result that its counts are told of. */
+  Destination part(Path of) {
+    return new Destination(of, ifPresent, coverage, rejected);
+  }
+
+  /** Refuses beforehand what could not be written at the end. */
+  void check(BlendMethod method) {
+    OutputFormat.of(picture);
+    WholeFile.checkPlace(picture, ifPresent);
+    coverage.ifPresent(file -> CountPicture.check("coverage", file, ifPresent));
+    rejected.ifPresent(file -> CountPicture.check("rejected", file, ifPresent));
+    if (rejected.isPresent() && method != BlendMethod.CLIPPED_MEAN) {
+      throw InvalidInput.about("rejected", Phrasebook.say("refused.rejected-method"));
+    }
   }
 }

@@ -9,7 +9,6 @@ import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.Depth;
-import zygonox.core.format.OutputFormat;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.mend.SkylineFinder;
@@ -42,9 +41,7 @@ final class JoinedBlend {
 
   BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
-    OutputFormat.of(to.picture());
-    WholeFile.checkPlace(to.picture(), to.ifPresent());
-    to.coverage().ifPresent(c -> CoveragePicture.check(c, to.ifPresent()));
+    to.check(recipe.method());
     try (Parts parts = Parts.of(to.picture(), room)) {
       return blend(set, to, parts, watcher, room, start);
     }
@@ -71,12 +68,13 @@ final class JoinedBlend {
                 new Destination(
                     parts.file("sky"),
                     WholeFile.IfPresent.REPLACE,
-                    Optional.of(parts.file("count"))),
+                    Optional.of(parts.file("count")),
+                    to.rejected()),
                 watcher.share(GROUND_SHARE, SKY_SHARE),
                 room);
     Raster above = parts.read("sky");
     Raster count = parts.read("count");
-    to.coverage().ifPresent(c -> CoveragePicture.write(count, c, to.ifPresent()));
+    to.coverage().ifPresent(c -> CountPicture.write(count, c, to.ifPresent()));
     float[] gains = {1, 1, 1};
     if (!ground.frames().isEmpty() && !ground.asIs()) {
       new Blender(by(BlendMethod.MEAN, still, recipe.method()))
@@ -91,7 +89,7 @@ final class JoinedBlend {
             join::into);
     watcher.step(1, 1);
     return sky.partOf(recipe, to.picture(), sky.frames(), (System.nanoTime() - start) / 1e9)
-        .over(mask);
+        .over(mask, Sharpness.ofGround(groundSet.frames().get(0), below, mask, room));
   }
 
   /** The same by another method, without what has a meaning for its own only. */

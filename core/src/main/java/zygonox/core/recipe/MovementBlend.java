@@ -18,7 +18,6 @@ import zygonox.core.develop.Calibrator;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.Depth;
 import zygonox.core.format.LightSource;
-import zygonox.core.format.OutputFormat;
 import zygonox.core.format.PictureSink;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
@@ -31,7 +30,6 @@ import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
 import zygonox.core.work.Progress;
-import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workers;
 import zygonox.core.work.Workroom;
@@ -53,17 +51,12 @@ final class MovementBlend {
 
   BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
-    OutputFormat.of(to.picture());
-    WholeFile.checkPlace(to.picture(), to.ifPresent());
+    to.check(recipe.method());
     try (Parts parts = Parts.of(to.picture(), room)) {
       Recipe alone = recipe.withMovement(Optional.empty()).withDepth(Depth.SIXTEEN);
       BlendResult done =
           new Blender(alone)
-              .blend(
-                  set,
-                  new Destination(parts.file("place"), to.ifPresent(), to.coverage()),
-                  watcher.share(0, PLACE_SHARE),
-                  room);
+              .blend(set, to.part(parts.file("place")), watcher.share(0, PLACE_SHARE), room);
       Raster place = parts.read("place");
       ToneCurve curve = parts.curve("place");
       List<Path> left = done.dropped().stream().map(FrameDropped::file).toList();

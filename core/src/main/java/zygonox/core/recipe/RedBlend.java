@@ -12,7 +12,6 @@ import zygonox.core.align.StarAligner;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.develop.Tone;
 import zygonox.core.format.Depth;
-import zygonox.core.format.OutputFormat;
 import zygonox.core.format.PictureReader;
 import zygonox.core.format.PictureSink;
 import zygonox.core.format.UnreadableFrame;
@@ -25,7 +24,6 @@ import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
 import zygonox.core.work.Progress;
-import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workroom;
 
@@ -47,8 +45,7 @@ final class RedBlend {
 
   BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
-    OutputFormat.of(to.picture());
-    WholeFile.checkPlace(to.picture(), to.ifPresent());
+    to.check(recipe.method());
     FrameSet redSet = FrameFinder.find(red.frames(), Progress.NONE, room.cancellation());
     if (redSet.frames().isEmpty()) {
       throw InvalidInput.about("red", Phrasebook.say("refused.no-masters", red.frames().get(0)));
@@ -57,11 +54,7 @@ final class RedBlend {
       Recipe colours = recipe.withRed(Optional.empty()).withDepth(Depth.SIXTEEN);
       BlendResult done =
           new Blender(colours)
-              .blend(
-                  set,
-                  new Destination(parts.file("colours"), to.ifPresent(), to.coverage()),
-                  watcher.share(0, COLOUR_SHARE),
-                  room);
+              .blend(set, to.part(parts.file("colours")), watcher.share(0, COLOUR_SHARE), room);
       stack(set, redSet, done, parts, watcher.share(COLOUR_SHARE, RED_SHARE), room);
       Raster picture = parts.read("colours");
       Raster band = parts.read("red");

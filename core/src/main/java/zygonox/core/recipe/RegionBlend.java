@@ -11,7 +11,6 @@ import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.Depth;
-import zygonox.core.format.OutputFormat;
 import zygonox.core.format.PictureSink;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
@@ -20,7 +19,6 @@ import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
-import zygonox.core.work.WholeFile;
 import zygonox.core.work.Workroom;
 
 /** A picture of which parts come from elsewhere: from its frames by another method, or from one. */
@@ -38,8 +36,7 @@ final class RegionBlend {
 
   BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
-    OutputFormat.of(to.picture());
-    WholeFile.checkPlace(to.picture(), to.ifPresent());
+    to.check(recipe.method());
     // What is wrong with a mask is told before the work, not after it.
     List<FrameMask> masks = new ArrayList<>();
     for (Region region : recipe.regions()) {
@@ -53,11 +50,7 @@ final class RegionBlend {
       Recipe alone = recipe.withRegions(List.of()).withDepth(Depth.SIXTEEN);
       BlendResult done =
           new Blender(alone)
-              .blend(
-                  set,
-                  new Destination(parts.file("whole"), to.ifPresent(), to.coverage()),
-                  watcher.share(0, OWN_SHARE),
-                  room);
+              .blend(set, to.part(parts.file("whole")), watcher.share(0, OWN_SHARE), room);
       Raster whole = parts.read("whole");
       ToneCurve curve = parts.curve("whole");
       List<Piece> pieces = new ArrayList<>();

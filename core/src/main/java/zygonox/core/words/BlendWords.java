@@ -3,6 +3,7 @@ package zygonox.core.words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import zygonox.core.combine.Rejection;
 import zygonox.core.mend.Stray;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.Mended;
@@ -11,6 +12,12 @@ import zygonox.core.recipe.Mended;
 public final class BlendWords {
   /** A gain this far from the expected one, as a share of it, has a reason. */
   private static final double AS_EXPECTED = 0.08;
+
+  /** As sharp as one frame, as far as the eye can tell at 100 %. */
+  private static final double AS_SHARP = 0.97;
+
+  /** From here on it is seen, and there is something to be done. */
+  private static final double LESS_SHARP = 0.9;
 
   private BlendWords() {}
 
@@ -31,6 +38,36 @@ public final class BlendWords {
                         ? "blend.noise-worse"
                         : "blend.noise-worse-aligned")
         .map(Words::say);
+  }
+
+  /** What a clipped mean left out; empty for other methods. */
+  public static Optional<String> rejected(BlendResult done) {
+    return done.rejected()
+        .map(r -> r.most() == 0 ? Words.say("blend.rejected-none") : rejected(r, done.used()));
+  }
+
+  private static String rejected(Rejection.Counts counts, int used) {
+    return Words.say("blend.rejected", counts.share(), counts.most(), used);
+  }
+
+  /** How sharp what stood still is; empty where it is not told. */
+  public static Optional<String> sharpness(BlendResult done) {
+    if (done.sharpness().isEmpty()) {
+      return Optional.empty();
+    }
+    double share = done.sharpness().getAsDouble();
+    String of = done.sky().isPresent() ? "blend.sharpness-of-ground" : "blend.sharpness";
+    boolean same = share >= AS_SHARP;
+    return Optional.of(same ? Words.say(of + "-same") : Words.say(of, share));
+  }
+
+  /** What to do where it is less sharp than one frame; empty where it is not. */
+  public static Optional<String> sharpnessReason(BlendResult done) {
+    if (done.sharpness().isEmpty() || done.sharpness().getAsDouble() >= LESS_SHARP) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        Words.say(done.sky().isPresent() ? "blend.less-sharp-ground" : "blend.less-sharp"));
   }
 
   /** What was put right in single frames, and what could not be; empty where nothing was. */

@@ -18,7 +18,7 @@ class ClippedMeanTest {
   private static final double[] FEW = {1.196, 1.495, 1.363, 1.206, 1.200, 1.140, 1.129, 1.107};
 
   private static double of(double[] values, double kappa) {
-    return ClippedMean.of(values.clone(), values.length, kappa);
+    return new ClippedMean(kappa).of(values.clone(), values.length);
   }
 
   @ParameterizedTest
@@ -84,7 +84,7 @@ class ClippedMeanTest {
     double[] even = new double[count];
     Arrays.fill(even, 0.3);
     double[] room = new double[count];
-    assertThat(ClippedMean.of(values, even, count, 2, room))
+    assertThat(new ClippedMean(2).of(values, even, count, room))
         .isCloseTo(of(values, 2), within(1e-12));
     double sum = 0;
     double whole = 0;
@@ -92,7 +92,7 @@ class ClippedMeanTest {
       sum += weights[i] * values[i];
       whole += weights[i];
     }
-    assertThat(ClippedMean.of(values, weights, count, 1e6, room))
+    assertThat(new ClippedMean(1e6).of(values, weights, count, room))
         .isCloseTo(sum / whole, within(1e-9));
   }
 

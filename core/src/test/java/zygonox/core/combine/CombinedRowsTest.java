@@ -35,6 +35,7 @@ class CombinedRowsTest {
     for (int i = 0; i < ROW * BAND; i++) {
       if (floats) {
         rows.floats()[i] = random.nextFloat();
+        rows.rejected()[i] = (short) random.nextInt(9);
       } else {
         rows.shorts()[i] = (short) random.nextInt();
       }
@@ -44,8 +45,8 @@ class CombinedRowsTest {
 
   private static ResultRows empty(boolean floats) {
     return floats
-        ? new ResultRows(null, new float[ROW * BAND])
-        : new ResultRows(new short[ROW * BAND], null);
+        ? new ResultRows(null, new float[ROW * BAND], new short[ROW * BAND])
+        : new ResultRows(new short[ROW * BAND], null, null);
   }
 
   /** As a run that is killed after two bands. */
@@ -68,6 +69,7 @@ class CombinedRowsTest {
       assertThat(rows.read(8, BAND, read)).isTrue();
       assertThat(read.floats()).isEqualTo(random(1, floats).floats());
       assertThat(read.shorts()).isEqualTo(random(1, floats).shorts());
+      assertThat(read.rejected()).isEqualTo(random(1, floats).rejected());
       rows.keep(4, BAND, random(3, floats));
       rows.remove();
     }

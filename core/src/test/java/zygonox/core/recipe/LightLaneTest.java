@@ -79,7 +79,8 @@ class LightLaneTest {
                   ByteSize.parse(memory),
                   0,
                   folder,
-                  new Snapshot(out, "0123")),
+                  new Snapshot(out, "0123"),
+                  false),
               contributions,
               BlendWatcher.NONE,
               new Cancellation());
@@ -160,7 +161,8 @@ class LightLaneTest {
                     ByteSize.parse("1g"),
                     0,
                     folder,
-                    new Snapshot(folder.resolve("r.tif"), "0123")),
+                    new Snapshot(folder.resolve("r.tif"), "0123"),
+                    false),
                 contributions,
                 BlendWatcher.NONE,
                 new Cancellation())
@@ -216,7 +218,8 @@ class LightLaneTest {
         new Blender(TestRecipes.usual(BlendMethod.MEAN).withCrop(Crop.COMMON))
             .blend(
                 FrameFinder.find(List.of(inside), Progress.NONE, new Cancellation()),
-                new Destination(out, WholeFile.IfPresent.REFUSE, Optional.of(counts)),
+                new Destination(
+                    out, WholeFile.IfPresent.REFUSE, Optional.of(counts), Optional.empty()),
                 BlendWatcher.NONE,
                 TestRecipes.room("1g"));
     assertThat(result.coverage().least()).isEqualTo(7);

@@ -257,7 +257,8 @@ class SkyAndGroundTest {
                 .withGround(Optional.of(darkest)))
         .blend(
             FrameFinder.find(List.of(frames()), Progress.NONE, new Cancellation()),
-            new Destination(out, WholeFile.IfPresent.REPLACE, Optional.of(counts)),
+            new Destination(
+                out, WholeFile.IfPresent.REPLACE, Optional.of(counts), Optional.empty()),
             BlendWatcher.NONE,
             TestRecipes.room("200m"));
     assertThat(ground(out)).isCloseTo(0.02 * 0.8, within(0.001));

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.frame.Frame;
@@ -31,8 +32,13 @@ public record BlendJob(
     Recipe recipe, FrameSet frames, Path target, Optional<Path> scratch, String title) {
   public BlendResult run(BlendWatcher watcher, Cancellation cancellation) {
     Workroom room = new Workroom(Workroom.usualMemory(), scratch, Progress.NONE, cancellation);
-    return new Blender(recipe)
-        .blend(frames, new Destination(target, WholeFile.IfPresent.REPLACE), watcher, room);
+    Optional<Path> rejected =
+        recipe.method() == BlendMethod.CLIPPED_MEAN
+            ? Optional.of(Variant.rejected(target))
+            : Optional.empty();
+    Destination to =
+        new Destination(target, WholeFile.IfPresent.REPLACE, Optional.empty(), rejected);
+    return new Blender(recipe).blend(frames, to, watcher, room);
   }
 
   /**

@@ -208,6 +208,7 @@ public final class BlendModel {
     warnings(run).forEach(w -> found.add(Obstacle.of(w)));
     scratch(run).ifPresent(found::add);
     result().flatMap(BlendWords::noiseReason).ifPresent(r -> found.add(Obstacle.note(r)));
+    result().flatMap(BlendWords::sharpnessReason).ifPresent(r -> found.add(Obstacle.note(r)));
     return found;
   }
 
@@ -410,9 +411,11 @@ public final class BlendModel {
             done.used(),
             Seconds.about(done.seconds())));
     BlendWords.noise(done).ifPresent(said -> text.append("; ").append(said));
+    BlendWords.rejected(done).ifPresent(said -> text.append("; ").append(said));
     done.starWidths()
         .ifPresent(
             w -> text.append("; ").append(Words.say("blend.stars", w.stacked(), w.single())));
+    BlendWords.sharpness(done).ifPresent(said -> text.append("; ").append(said));
     return text.toString();
   }
 

@@ -85,6 +85,14 @@ final class RecipePage implements Page {
     HBox.setHgrow(sentence, Priority.ALWAYS);
     head = new VBox(new HBox(18, sentence, rough, blend), saves);
     variants.shownProperty().subscribe(v -> look());
+    variants
+        .mapProperty()
+        .subscribe(
+            m -> {
+              if (inView && running == null) {
+                showPicture();
+              }
+            });
     model.onChoosingScratch(this::chooseScratch);
   }
 
@@ -153,6 +161,12 @@ final class RecipePage implements Page {
   /** Brings the variant that is looked at into the viewer. */
   void showPicture() {
     if (shown != null) {
+      if (shown.rejected != null && variants.mapProperty().get()) {
+        String white = Words.say("blend.rejected-shown", shown.rejected.most());
+        workplace.picture().show(shown.rejected.pixels(), white);
+        workplace.picture().compareWith(shown.picture, shown.variant.caption());
+        return;
+      }
       workplace.picture().show(shown.picture, shown.variant.caption());
       workplace.picture().compareWith(shown.other, shown.otherName);
     } else {
@@ -196,9 +210,17 @@ final class RecipePage implements Page {
     }
   }
 
-  /** A variant with its pixels, and those it is held against. */
+  /**
+   * A variant with its pixels, those it is held against, and where values were rejected: null where
+   * none could be.
+   */
   private record Loaded(
-      Variant variant, Depth depth, Pixels picture, Pixels other, String otherName) {}
+      Variant variant,
+      Depth depth,
+      Pixels picture,
+      RejectedMap rejected,
+      Pixels other,
+      String otherName) {}
 
   /** Decodes the variant that is to be looked at. */
   private void look() {
@@ -232,24 +254,28 @@ final class RecipePage implements Page {
     Frame frame = Frame.look(wanted.file());
     Depth depth = Depth.ofBits(frame.layout().bits());
     Pixels picture = Pixels.of(frame, PictureReader.readWhole(frame));
+    RejectedMap rejected =
+        Files.exists(wanted.rejected()) ? RejectedMap.read(wanted.rejected()) : null;
     if (against != null && Files.exists(against.file())) {
       Frame other = Frame.look(against.file());
       return new Loaded(
           wanted,
           depth,
           picture,
+          rejected,
           Pixels.of(other, PictureReader.readWhole(other)),
           against.sentence());
     }
     Optional<Path> single = single(wanted);
     if (single.isEmpty()) {
-      return new Loaded(wanted, depth, picture, null, "");
+      return new Loaded(wanted, depth, picture, rejected, null, "");
     }
     Frame one = Frame.look(single.get());
     return new Loaded(
         wanted,
         depth,
         picture,
+        rejected,
         Pixels.of(one, PictureReader.readWhole(one)),
         Words.say("blend.one-frame") + one.file().getFileName());
   }

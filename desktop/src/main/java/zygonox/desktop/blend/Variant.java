@@ -27,6 +27,17 @@ record Variant(Path file, Recipe recipe, int frames, Optional<BlendResult> resul
     return new Variant(read.file(), read.recipe(), read.frames().size(), Optional.empty());
   }
 
+  /** Where the map of what a clipped mean rejected lies, if there is one. */
+  Path rejected() {
+    return rejected(file);
+  }
+
+  /** The same beside any picture. */
+  static Path rejected(Path picture) {
+    String name = picture.getFileName().toString();
+    return picture.resolveSibling(name.substring(0, name.lastIndexOf('.')) + "-rejected.png");
+  }
+
   /** Its recipe as a sentence: its name. */
   String sentence() {
     return RecipeWords.sentence(recipe, OptionalInt.of(frames));

@@ -1,5 +1,6 @@
 package zygonox.desktop.blend;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
@@ -9,6 +10,7 @@ import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
@@ -68,8 +70,16 @@ final class VariantList extends VBox {
     forget.getStyleClass().add("quiet");
     forget.disableProperty().bind(variants.shownProperty().isNull());
     forget.setOnAction(e -> variants.forget(variants.shownProperty().get()));
+    ToggleButton map = new ToggleButton(Words.say("blend.rejected-map"));
+    map.setId("rejected-map");
+    map.getStyleClass().add("quiet");
+    map.selectedProperty().bindBidirectional(variants.mapProperty());
+    map.managedProperty().bind(map.visibleProperty());
+    variants
+        .shownProperty()
+        .subscribe(v -> map.setVisible(v != null && Files.exists(v.rejected())));
     VBox.setVgrow(list, Priority.ALWAYS);
-    getChildren().setAll(title, list, note, forget);
+    getChildren().setAll(title, list, note, map, forget);
     setSpacing(6);
     getStyleClass().add("side");
     setPrefWidth(WIDTH);

@@ -8,9 +8,11 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
+import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
@@ -32,6 +34,7 @@ final class VariantsModel {
   private final ObservableList<Variant> all = FXCollections.observableArrayList();
   private final ObjectProperty<Variant> shown = new SimpleObjectProperty<>();
   private final ReadOnlyObjectWrapper<Variant> against = new ReadOnlyObjectWrapper<>();
+  private final BooleanProperty map = new SimpleBooleanProperty();
   private Path folder;
 
   ObservableList<Variant> all() {
@@ -46,6 +49,11 @@ final class VariantsModel {
   /** The one that was looked at before; null where there is none. */
   ReadOnlyObjectProperty<Variant> againstProperty() {
     return against.getReadOnlyProperty();
+  }
+
+  /** Whether what was rejected is looked at in place of the picture, where that is known. */
+  BooleanProperty mapProperty() {
+    return map;
   }
 
   /** What lies in a night's folder, read from the disk; may be called off the window's thread. */
@@ -145,6 +153,7 @@ final class VariantsModel {
       against.set(null);
     }
     try {
+      Files.deleteIfExists(variant.rejected());
       Files.deleteIfExists(variant.file());
     } catch (IOException e) {
       LogFile.note(variant.file().toString(), e);

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -77,6 +78,8 @@ class CleanModelTest {
                 Optional.empty(),
                 Optional.empty(),
                 new CoverageMap.Counts(48, 48),
+                Optional.empty(),
+                OptionalDouble.empty(),
                 mended,
                 Optional.empty(),
                 List.of())));

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 import zygonox.core.align.Alignment;
 import zygonox.core.align.Homography;
@@ -46,6 +47,8 @@ class StarsModelTest {
                 Optional.empty(),
                 Optional.empty(),
                 new CoverageMap.Counts(2, 2),
+                Optional.empty(),
+                OptionalDouble.empty(),
                 Mended.NOTHING,
                 Optional.empty(),
                 List.of()))

@@ -98,4 +98,18 @@ class VariantsModelTest {
         .contains("the sky moved by");
     assertThat(ranked.get(3).alignment().misses()).isNotEmpty();
   }
+
+  @Test
+  void theMapOfWhatAClippedMeanRejectedGoesWithIt() throws Exception {
+    Variant clipped = blend(BlendMethod.CLIPPED_MEAN, Align.NONE);
+    assertThat(clipped.rejected()).exists();
+    RejectedMap map = RejectedMap.read(clipped.rejected());
+    assertThat(map.most())
+        .isEqualTo(clipped.result().orElseThrow().rejected().orElseThrow().most());
+    assertThat(map.pixels().levels().get(0).argb()).contains(0xffffffff, 0xff000000);
+    assertThat(clipped.caption()).contains("of all values were rejected");
+    variants.forget(clipped);
+    assertThat(clipped.rejected()).doesNotExist();
+    assertThat(blend(BlendMethod.MEAN, Align.NONE).rejected()).doesNotExist();
+  }
 }

@@ -12,15 +12,15 @@ import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.work.WholeFile;
 
-/** The number of frames at each pixel, as a grey picture of 16 bits. */
-final class CoveragePicture {
-  private CoveragePicture() {}
+/** A number of frames at each pixel, as a grey picture of 16 bits. */
+final class CountPicture {
+  private CountPicture() {}
 
   /** Refuses beforehand what could not be written at the end. */
-  static void check(Path file, WholeFile.IfPresent ifPresent) {
+  static void check(String option, Path file, WholeFile.IfPresent ifPresent) {
     OutputFormat format = OutputFormat.of(file);
     if (format != OutputFormat.PNG && format != OutputFormat.TIFF) {
-      throw InvalidInput.about("coverage", Phrasebook.say("refused.coverage-format", file));
+      throw InvalidInput.about(option, Phrasebook.say("refused.coverage-format", file));
     }
     WholeFile.checkPlace(file, ifPresent);
   }
