@@ -1,6 +1,7 @@
 package zygonox.core.format;
 
 import java.awt.image.BufferedImage;
+import java.awt.image.DataBufferByte;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -26,7 +27,15 @@ final class JpegEncoder implements ImageIoSink.Encoder {
 
   @Override
   public void encode(BufferedImage image, PictureHeader header, Path file) throws IOException {
-    byte[] jpeg = encoded(image, header.jpeg());
+    byte[] jpeg =
+        TurboJpeg.isPresent()
+            ? TurboJpeg.encode(
+                ((DataBufferByte) image.getRaster().getDataBuffer()).getData(),
+                header.width(),
+                header.height(),
+                header.channels(),
+                header.jpeg())
+            : encoded(image, header.jpeg());
     int body = afterJfif(jpeg);
     try (OutputStream out = Files.newOutputStream(file)) {
       out.write(jpeg, 0, 2);

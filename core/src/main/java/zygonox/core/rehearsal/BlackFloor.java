@@ -17,6 +17,16 @@ final class BlackFloor {
   private BlackFloor() {}
 
   /**
+   * The least mean that is left as it is: noise about any larger one hardly reaches below black.
+   *
+   * @param ownVariance of the noise that is there without light; of light its mean is its variance
+   */
+  static float untouched(float ownVariance) {
+    // m >= h sqrt(m + v), solved for m.
+    return HIGHEST * (HIGHEST + (float) Math.sqrt(HIGHEST * HIGHEST + 4 * ownVariance)) / 2;
+  }
+
+  /**
    * Where to centre noise so that its mean is right after what is below 0 was cut off.
    *
    * @param mean 0 or more

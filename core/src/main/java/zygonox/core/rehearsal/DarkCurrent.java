@@ -73,7 +73,7 @@ final class DarkCurrent {
    */
   record Amplifier(int x, int y, double reach) {
     /** How many times as strong as elsewhere, in the corner [typical]. */
-    private static final double MOST = 12;
+    static final double MOST = 12;
 
     /** Its share that a column has: times the row's, how many times as strong as elsewhere. */
     float ofColumn(int column) {

@@ -15,7 +15,6 @@ import zygonox.core.program.Shot;
 import zygonox.core.quantity.Place;
 import zygonox.core.raw.BayerPattern;
 import zygonox.core.sky.LocalSky;
-import zygonox.core.sky.SkyGlow;
 
 /** The light of one frame, in electrons and without noise, by strips of rows. */
 final class FrameLight {
@@ -29,7 +28,7 @@ final class FrameLight {
   private static final float[] GALAXY_COLOUR = {1.04f, 1, 0.8f};
 
   /** That of what all pixels count alike, balanced for grey. */
-  private static final float[] OWN_COLOUR = {
+  static final float[] OWN_COLOUR = {
     (float) (1 / SimulatedCamera.NEUTRAL[0]),
     (float) (1 / SimulatedCamera.NEUTRAL[1]),
     (float) (1 / SimulatedCamera.NEUTRAL[2])
@@ -58,9 +57,16 @@ final class FrameLight {
   private final SkyLight skyLight;
   private final SkyLight.Row skyRow;
   private final List<DarkCurrent.HotPixel> hot;
-  private final float darkElectrons;
   private final DarkCurrent.Amplifier amplifier;
+
+  /** What a row counts without light, and what its amplifier adds where its glow is 1. */
+  private final float[] dark;
+
   private final float[] amplified;
+
+  /** One channel of a row of clear sky. */
+  private final float[] clear;
+
   private final GroundLight groundLight;
   private final boolean capped;
   private final List<FlightLine> flights;
@@ -88,18 +94,21 @@ final class FrameLight {
     this.width = held.pixelsWide();
     this.light = new float[3 * width * STRIP_ROWS];
     this.hot = camera.dark().hotPixels(program.orientation());
-    this.darkElectrons = (float) (camera.dark().electronsPerSecond() * shot.exposureSeconds());
     this.amplifier = camera.dark().amplifier(program.orientation());
-    this.amplified = new float[width];
-    for (int x = 0; x < width; x++) {
-      amplified[x] = amplifier.ofColumn(x);
+    float own = (float) (camera.dark().electronsPerSecond() * shot.exposureSeconds());
+    this.dark = new float[3 * width];
+    this.amplified = new float[3 * width];
+    this.clear = new float[width];
+    for (int i = 0; i < dark.length; i++) {
+      dark[i] = own * OWN_COLOUR[i % 3];
+      amplified[i] = dark[i] * amplifier.ofColumn(i / 3);
     }
     this.tracks = camera.tracks(planned, shot);
-    double own = StarImage.sigmaPixels(held);
+    double sharpest = StarImage.sigmaPixels(held);
     Scene.Ground sharp = camera.ground(program, exposure);
     this.ground =
-        sigma > VISIBLY_WIDER * own
-            ? sharp.blurred((int) Math.ceil(1.5 * Math.sqrt(sigma * sigma - own * own)))
+        sigma > VISIBLY_WIDER * sharpest
+            ? sharp.blurred((int) Math.ceil(1.5 * Math.sqrt(sigma * sigma - sharpest * sharpest)))
             : sharp;
     Projection look = camera.projection(program, exposure.middle());
     this.groundLight =
@@ -107,15 +116,7 @@ final class FrameLight {
     this.cloud = new CloudCover(happenings, exposure.middle(), width);
     LightMeter meter = camera.meter(program);
     Place place = camera.site().place();
-    SkyGlow sky = new SkyGlow(camera.site().brightness(), place, exposure.middle());
-    this.skyLight =
-        new SkyLight(
-            look,
-            sky,
-            camera.scene().fog(exposure.middle()),
-            moments(camera, program, exposure),
-            width,
-            held.pixelsHigh());
+    this.skyLight = SkyLight.of(camera, program, exposure);
     this.skyRow = skyLight.new Row(width);
     this.discs =
         Stream.of(
@@ -132,18 +133,6 @@ final class FrameLight {
         NebulaLight.seen(new LocalSky(place, exposure.middle()), look, meter, exposure.seconds());
     this.skyElectrons =
         (float) meter.skyElectrons(camera.site().brightness().magnitude(), shot.exposureSeconds());
-  }
-
-  /** The sky's places while the frame was open; one is enough for a camera that follows them. */
-  private static List<LocalSky> moments(
-      SimulatedCamera camera, Program program, Exposure exposure) {
-    Place place = camera.site().place();
-    boolean follows = program.job().stars() == Job.Stars.FOLLOWED;
-    return follows
-        ? List.of(new LocalSky(place, exposure.middle()))
-        : Stream.of(exposure.opensAt(), exposure.middle(), exposure.closesAt())
-            .map(t -> new LocalSky(place, t))
-            .toList();
   }
 
   int width() {
@@ -246,14 +235,14 @@ final class FrameLight {
    */
   private void addDark(int firstRow, int rows) {
     for (int y = 0; y < rows; y++) {
-      float glow = amplifier.ofRow(firstRow + y);
-      for (int x = 0; x < width; x++) {
-        float electrons = darkElectrons * (1 + glow * amplified[x]);
-        int i = 3 * (y * width + x);
-        light[i] += electrons * OWN_COLOUR[0];
-        light[i + 1] += electrons * OWN_COLOUR[1];
-        light[i + 2] += electrons * OWN_COLOUR[2];
-      }
+      addDark(light, 3 * y * width, dark, amplified, amplifier.ofRow(firstRow + y));
+    }
+  }
+
+  private static void addDark(
+      float[] light, int from, float[] dark, float[] amplified, float glow) {
+    for (int i = 0; i < dark.length; i++) {
+      light[from + i] += dark[i] + glow * amplified[i];
     }
   }
 
@@ -274,23 +263,57 @@ final class FrameLight {
 
   private void addSkyAndGround(int row, int at) {
     SkyLight.Row sky = skyRow.at(row);
-    for (int x = 0; x < width; x++) {
-      if (ground.isOpen(row * width + x) && sky.fog[x] == 0 && !cloud.isThere()) {
-        addClearSky(sky, x, 3 * (at + x));
+    for (int x = 0; x < width; ) {
+      int clear = cloud.isThere() ? x : endOfClear(sky, row, x);
+      if (clear > x) {
+        addClearSky(sky, x, clear, at);
+        x = clear;
       } else {
         addMixed(sky, row, x, 3 * (at + x));
+        x++;
       }
     }
   }
 
-  private void addClearSky(SkyLight.Row sky, int x, int i) {
-    float glow = skyElectrons * sky.glow[x];
-    float warm = glow * sky.warmth[x];
-    float band = skyElectrons * sky.galaxy[x];
-    float f = sky.falloff[x];
-    light[i] = f * (light[i] + band * GALAXY_COLOUR[0] + SKY_COLOUR[0] * (glow + warm));
-    light[i + 1] = f * (light[i + 1] + band * GALAXY_COLOUR[1] + SKY_COLOUR[1] * glow);
-    light[i + 2] = f * (light[i + 2] + band * GALAXY_COLOUR[2] + SKY_COLOUR[2] * (glow - warm));
+  /** The first column from one on before which something lies. */
+  private int endOfClear(SkyLight.Row sky, int row, int from) {
+    int x = from;
+    while (x < width && ground.isOpen(row * width + x) && sky.fog[x] == 0) {
+      x++;
+    }
+    return x;
+  }
+
+  private void addClearSky(SkyLight.Row sky, int from, int to, int at) {
+    for (int c = 0; c < 3; c++) {
+      clear(
+          sky,
+          from,
+          to,
+          clear,
+          skyElectrons * SKY_COLOUR[c],
+          skyElectrons * GALAXY_COLOUR[c],
+          1 - c);
+      int first = 3 * at + c;
+      for (int x = from; x < to; x++) {
+        light[first + 3 * x] = sky.falloff[x] * (light[first + 3 * x] + clear[x]);
+      }
+    }
+  }
+
+  /**
+   * One channel's light of the clear sky.
+   *
+   * @param tint how far the channel is to the warm side
+   */
+  private static void clear(
+      SkyLight.Row sky, int from, int to, float[] into, float air, float stars, float tint) {
+    float[] glow = sky.glow;
+    float[] warmth = sky.warmth;
+    float[] galaxy = sky.galaxy;
+    for (int x = from; x < to; x++) {
+      into[x] = air * glow[x] * (1 + tint * warmth[x]) + stars * galaxy[x];
+    }
   }
 
   /** Where ground, cloud or fog lies before the sky. */

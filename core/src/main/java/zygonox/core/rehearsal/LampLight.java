@@ -124,7 +124,9 @@ record LampLight(
     int right = (int) Math.min(width - 1, Math.ceil(disc.x + disc.radius + 1));
     for (int row = top; row <= bottom; row++) {
       for (int column = left; column <= right; column++) {
-        double inside = disc.radius - Math.hypot(column - disc.x, row - disc.y) + 0.5;
+        double across = column - disc.x;
+        double down = row - disc.y;
+        double inside = disc.radius - Math.sqrt(across * across + down * down) + 0.5;
         double share = Math.max(0, Math.min(1, inside / Math.max(1, 0.15 * disc.radius)));
         add(light, 3 * ((row - firstRow) * width + column), disc.each * share, disc.colour);
       }

@@ -34,6 +34,9 @@ final class NebulaLight {
 
   private static final double KNOT_SHARE = 0.7;
 
+  /** Steps in which its light is summed up, in half widths. */
+  private static final double FINE = 1 / 24.0;
+
   /** How a kind of thing is coloured: red, green, blue for one electron of its magnitude. */
   private enum Kind {
     GALAXY(1.05f, 1, 0.8f),
@@ -56,6 +59,7 @@ final class NebulaLight {
     }
   }
 
+  private final String name;
   private final Kind kind;
   private final double x;
   private final double y;
@@ -68,6 +72,7 @@ final class NebulaLight {
   private final long seed;
 
   private NebulaLight(
+      String name,
       Kind kind,
       double x,
       double y,
@@ -75,6 +80,7 @@ final class NebulaLight {
       double reachPixels,
       double central,
       long seed) {
+    this.name = name;
     this.kind = kind;
     this.x = x;
     this.y = y;
@@ -139,6 +145,7 @@ final class NebulaLight {
     double central = electrons * HALF_LIGHT * HALF_LIGHT / (2 * Math.PI * Math.abs(area));
     into.add(
         new NebulaLight(
+            target.id(),
             Kind.of(target.type()),
             x,
             y,
@@ -173,12 +180,8 @@ final class NebulaLight {
       for (int column = left; column <= right; column++) {
         double u = inverse[0] * (column - x) + inverse[1] * (row - y);
         double v = inverse[2] * (column - x) + inverse[3] * (row - y);
-        double out = Math.hypot(u, v);
-        if (out < REACH) {
-          // Down to nothing at the edge, so that none shows.
-          double fade = 1 - out / REACH;
-          double shape = Math.exp(-HALF_LIGHT * out) * Math.min(1, 4 * fade);
-          float electrons = (float) (central * shape * knots(u, v));
+        float electrons = (float) shape(u, v);
+        if (electrons > 0) {
           int at = 3 * ((row - firstRow) * width + column);
           light[at] += red * electrons * kind.colour[0];
           light[at + 1] += electrons * kind.colour[1];
@@ -186,6 +189,42 @@ final class NebulaLight {
         }
       }
     }
+  }
+
+  /** Which it is, by its catalogue name. */
+  String name() {
+    return name;
+  }
+
+  double x() {
+    return x;
+  }
+
+  double y() {
+    return y;
+  }
+
+  /** Electrons that it gives the green channel in all, before lens and filter. */
+  double electrons() {
+    double sum = 0;
+    for (double v = -REACH; v < REACH; v += FINE) {
+      for (double u = -REACH; u < REACH; u += FINE) {
+        sum += shape(u, v) * FINE * FINE;
+      }
+    }
+    double pixels = Math.abs(1 / (inverse[0] * inverse[3] - inverse[1] * inverse[2]));
+    return sum * pixels * kind.colour[1];
+  }
+
+  /** What falls on a pixel so many half widths from the middle, in electrons. */
+  private double shape(double u, double v) {
+    double out = Math.hypot(u, v);
+    if (out >= REACH) {
+      return 0;
+    }
+    // Down to nothing at the edge, so that none shows.
+    double fade = 1 - out / REACH;
+    return central * Math.exp(-HALF_LIGHT * out) * Math.min(1, 4 * fade) * knots(u, v);
   }
 
   private double knots(double u, double v) {

@@ -31,6 +31,7 @@ import zygonox.core.raster.ToneCurve;
 import zygonox.core.raster.ToneTable;
 import zygonox.core.raw.BayerPattern;
 import zygonox.core.site.Site;
+import zygonox.core.sky.FaintStars;
 import zygonox.core.sky.LocalSky;
 import zygonox.core.sky.Vector;
 import zygonox.core.work.Cancellation;
@@ -71,6 +72,7 @@ public final class SimulatedCamera implements Camera {
   private final Happenings happenings;
   private final DarkCurrent dark;
   private final Tracker tracker;
+  private final FaintStars faint = new FaintStars();
   private final ConcurrentHashMap<View, Scene.Ground> grounds = new ConcurrentHashMap<>();
 
   private record View(double focalMm, Direction facing, Orientation orientation) {}
@@ -314,6 +316,7 @@ public final class SimulatedCamera implements Camera {
             held(program).pixelsHigh(),
             SHOWN_SHARE * noise,
             held(program).pixelsWide() * held(program).pixelsHigh() / pixelsPerFaint),
+        faint,
         FrameLight.STRIP_ROWS);
   }
 
@@ -416,7 +419,7 @@ public final class SimulatedCamera implements Camera {
     private final Shot shot;
     private final FrameLight frame;
     private final ToneTable curve = new ToneTable(ToneCurve.SRGB);
-    private final float highest;
+    private final Depth depth;
     private final float fullWell;
     private final float white;
     private final float readVariance;
@@ -425,7 +428,7 @@ public final class SimulatedCamera implements Camera {
       LightMeter meter = meter(program);
       this.shot = shot;
       this.frame = new FrameLight(SimulatedCamera.this, program, shot);
-      this.highest = depth == Depth.EIGHT ? 255 : 65_535;
+      this.depth = depth;
       this.fullWell = (float) meter.fullWell();
       this.white = (float) meter.white(program.iso());
       this.readVariance = (float) Math.pow(meter.readNoise(program.iso()), 2);
@@ -436,20 +439,41 @@ public final class SimulatedCamera implements Camera {
       int row = 3 * frame.width();
       float[] sigma = new float[row];
       float[] grain = new float[row];
-      float[] share = new float[row];
+      float[] electrons = new float[row];
+      float untouched = BlackFloor.untouched(readVariance);
       for (int y = 0; y < rows; y++) {
         new Grain(seed, shot.opensAt().toEpochMilli(), firstRow + y).fill(grain, row);
-        int from = y * row;
+        System.arraycopy(light, y * row, electrons, 0, row);
+        spread(electrons, readVariance, sigma, row);
         for (int i = 0; i < row; i++) {
-          sigma[i] = (float) Math.sqrt(light[from + i] + readVariance);
+          // Only where it is dark: seldom, and then for many pixels on end.
+          if (electrons[i] < untouched) {
+            electrons[i] = BlackFloor.centre(electrons[i], sigma[i]);
+          }
         }
-        for (int i = 0; i < row; i++) {
-          float electrons = BlackFloor.centre(light[from + i], sigma[i]) + sigma[i] * grain[i];
-          share[i] = Math.min(fullWell, electrons) * (1 / white);
+        share(electrons, sigma, grain, row);
+        if (depth == Depth.EIGHT) {
+          curve.bytes(electrons, row, samples, y * row);
+        } else {
+          for (int i = 0; i < row; i++) {
+            samples[y * row + i] = (short) (int) (curve.encode(electrons[i]) * 65_535 + 0.5f);
+          }
         }
-        for (int i = 0; i < row; i++) {
-          samples[from + i] = (short) (int) (curve.encode(share[i]) * highest + 0.5f);
-        }
+      }
+    }
+
+    private static void spread(float[] electrons, float own, float[] sigma, int count) {
+      for (int i = 0; i < count; i++) {
+        sigma[i] = (float) Math.sqrt(electrons[i] + own);
+      }
+    }
+
+    /** From electrons before noise to shares of white after it. */
+    private void share(float[] electrons, float[] sigma, float[] grain, int count) {
+      float well = fullWell;
+      float factor = 1 / white;
+      for (int i = 0; i < count; i++) {
+        electrons[i] = Math.min(well, electrons[i] + sigma[i] * grain[i]) * factor;
       }
     }
 

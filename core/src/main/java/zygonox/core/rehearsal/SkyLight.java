@@ -1,8 +1,12 @@
 package zygonox.core.rehearsal;
 
 import java.util.List;
+import java.util.stream.Stream;
 import zygonox.core.optics.Projection;
+import zygonox.core.program.Job;
+import zygonox.core.program.Program;
 import zygonox.core.quantity.Angle;
+import zygonox.core.quantity.Place;
 import zygonox.core.sky.LocalSky;
 import zygonox.core.sky.MilkyWay;
 import zygonox.core.sky.SkyGlow;
@@ -35,6 +39,15 @@ final class SkyLight {
 
   /** Sizes of the galaxy's clouds of stars and dust, in degrees; common look, no source. */
   private static final double[] CLOUDS_DEG = {5, 2.1, 0.9};
+
+  /** Whole numbers, for the JIT makes no vector code where they become floats. */
+  private static final float[] RAMP = new float[STEP];
+
+  static {
+    for (int k = 0; k < STEP; k++) {
+      RAMP[k] = k;
+    }
+  }
 
   private final int columns;
   private final float[] glow;
@@ -97,6 +110,58 @@ final class SkyLight {
     }
   }
 
+  /** As a camera sees it while a shot is open. */
+  static SkyLight of(SimulatedCamera camera, Program seen, Exposure exposure) {
+    Place place = camera.site().place();
+    return new SkyLight(
+        camera.projection(seen, exposure.middle()),
+        new SkyGlow(camera.site().brightness(), place, exposure.middle()),
+        camera.scene().fog(exposure.middle()),
+        moments(camera, seen, exposure),
+        camera.held(seen).pixelsWide(),
+        camera.held(seen).pixelsHigh());
+  }
+
+  /** The sky's places while the frame was open; one is enough for a camera that follows them. */
+  private static List<LocalSky> moments(
+      SimulatedCamera camera, Program program, Exposure exposure) {
+    Place place = camera.site().place();
+    boolean follows = program.job().stars() == Job.Stars.FOLLOWED;
+    return follows
+        ? List.of(new LocalSky(place, exposure.middle()))
+        : Stream.of(exposure.opensAt(), exposure.middle(), exposure.closesAt())
+            .map(t -> new LocalSky(place, t))
+            .toList();
+  }
+
+  /**
+   * The galaxy's light over a frame, before the lens takes its share.
+   *
+   * @param total of all pixels, the sky overhead giving each pixel 1
+   * @param brightest of one pixel
+   * @param x its column
+   * @param y its row
+   */
+  record Galaxy(double total, double brightest, int x, int y) {}
+
+  Galaxy galaxy(int width, int height) {
+    double total = 0;
+    int at = 0;
+    for (int r = 0; r * STEP < height; r++) {
+      for (int c = 0; c * STEP < width; c++) {
+        int i = r * columns + c;
+        total += (double) galaxy[i] * STEP * STEP;
+        at = galaxy[i] > galaxy[at] ? i : at;
+      }
+    }
+    return new Galaxy(total, galaxy[at], at % columns * STEP, at / columns * STEP);
+  }
+
+  /** Share of the light that the lens lets through in the corners, 1 in the middle. */
+  double cornerFalloff() {
+    return falloff[0];
+  }
+
   float onGround() {
     return onGround;
   }
@@ -139,6 +204,8 @@ final class SkyLight {
     final float[] kindled;
 
     private final float[] line = new float[columns];
+    private final boolean foggy = isAny(SkyLight.this.fog);
+    private final boolean kindling = isAny(SkyLight.this.kindled);
     private int filled = -1;
 
     Row(int width) {
@@ -158,10 +225,23 @@ final class SkyLight {
         fill(SkyLight.this.warmth, row, warmth);
         fill(SkyLight.this.galaxy, row, galaxy);
         fill(SkyLight.this.falloff, row, falloff);
-        fill(SkyLight.this.fog, row, fog);
-        fill(SkyLight.this.kindled, row, kindled);
+        if (foggy) {
+          fill(SkyLight.this.fog, row, fog);
+        }
+        if (kindling) {
+          fill(SkyLight.this.kindled, row, kindled);
+        }
       }
       return this;
+    }
+
+    private static boolean isAny(float[] grid) {
+      for (float value : grid) {
+        if (value != 0) {
+          return true;
+        }
+      }
+      return false;
     }
 
     private void fill(float[] grid, int row, float[] into) {
@@ -177,7 +257,7 @@ final class SkyLight {
         int first = c * STEP;
         int count = Math.min(STEP, into.length - first);
         for (int k = 0; k < count; k++) {
-          into[first + k] = left + slope * k;
+          into[first + k] = left + slope * RAMP[k];
         }
       }
     }

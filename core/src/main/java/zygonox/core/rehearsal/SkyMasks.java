@@ -4,8 +4,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.BitSet;
-import java.util.HashMap;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.optics.Body;
 import zygonox.core.program.Job;
@@ -28,7 +28,7 @@ final class SkyMasks {
 
   private final SimulatedCamera camera;
   private final Path beside;
-  private final Map<View, String> made = new HashMap<>();
+  private final Map<View, String> made = new ConcurrentHashMap<>();
 
   /**
    * @param beside where the frames are
@@ -56,16 +56,26 @@ final class SkyMasks {
     for (int i = 0; i < held.pixelsWide() * held.pixelsHigh(); i++) {
       white.set(i, ground.cover(i) < 0.5f);
     }
-    String stem = next.file().getFileName().toString().replaceFirst("\\.[^.]*$", "");
-    String name = FOLDER + "/sky-" + stem + ".png";
+    String name = named("sky", next.file(), ".png");
+    makeFolder(beside);
+    new FrameMask(held.pixelsWide(), held.pixelsHigh(), white)
+        .write(beside.resolve(name), WholeFile.IfPresent.REPLACE);
+    return name;
+  }
+
+  /** The name of something that is true of a frame, told from the frames' folder. */
+  static String named(String what, Path frame, String ending) {
+    String stem = frame.getFileName().toString().replaceFirst("\\.[^.]*$", "");
+    return FOLDER + "/" + what + "-" + stem + ending;
+  }
+
+  /** Makes the folder for it. */
+  static void makeFolder(Path beside) {
     try {
       Files.createDirectories(beside.resolve(FOLDER));
     } catch (IOException e) {
       throw new WorkFailed(
-          Phrasebook.say("refused.could-not-be-written-nothing", name, DiskFault.reason(e)), e);
+          Phrasebook.say("refused.could-not-be-written-nothing", FOLDER, DiskFault.reason(e)), e);
     }
-    new FrameMask(held.pixelsWide(), held.pixelsHigh(), white)
-        .write(beside.resolve(name), WholeFile.IfPresent.REPLACE);
-    return name;
   }
 }

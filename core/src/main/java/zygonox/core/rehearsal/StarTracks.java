@@ -66,6 +66,7 @@ final class StarTracks {
   record TrueStar(int hip, double magnitude, double x, double y) {}
 
   private final List<TrueStar> truth = new ArrayList<>();
+  private final List<TrueStar> faintTruth = new ArrayList<>();
 
   /**
    * How the lens looked when the frame opened, in the middle and when it closed: three times the
@@ -95,7 +96,11 @@ final class StarTracks {
       double faintest,
       int mostFaint) {}
 
-  StarTracks(Place place, Looks looks, Exposure exposure, Optic optic, int stripRows) {
+  /**
+   * @param faint those beyond the catalogue
+   */
+  StarTracks(
+      Place place, Looks looks, Exposure exposure, Optic optic, FaintStars faint, int stripRows) {
     this.looks = looks;
     this.exposure = exposure;
     this.optic = optic;
@@ -119,7 +124,7 @@ final class StarTracks {
     double radius = looks.middle.halfDiagonalDeg(width, height);
     double limit = faintLimit(axis, 4 * width * (double) height * square(radius) / diagonal());
     if (limit > FaintStars.BRIGHTEST) {
-      FaintStars.near(axis, radius, limit, this::draw);
+      faint.near(axis, radius, limit, this::draw);
     }
   }
 
@@ -163,9 +168,6 @@ final class StarTracks {
     double electrons =
         optic.zeroPoint * Math.pow(10, -0.4 * (star.magnitude() + loss)) * exposure.seconds();
     draw(star, a, m, b, electrons);
-    if (star.hip() == 0 && star.magnitude() > FaintStars.BRIGHTEST) {
-      return;
-    }
     // Coma draws the middle of a star's light outwards.
     double moved =
         COMA_SHARE
@@ -175,12 +177,14 @@ final class StarTracks {
             * psfSigma
             * cornerness(x, y)
             / fromMiddle(x, y);
-    truth.add(
-        new TrueStar(
-            star.hip(),
-            star.magnitude(),
-            x + moved * (x - width / 2.0),
-            y + moved * (y - height / 2.0)));
+    boolean beyond = star.hip() == 0 && star.magnitude() > FaintStars.BRIGHTEST;
+    (beyond ? faintTruth : truth)
+        .add(
+            new TrueStar(
+                star.hip(),
+                star.magnitude(),
+                x + moved * (x - width / 2.0),
+                y + moved * (y - height / 2.0)));
   }
 
   /** Kasten and Young, Applied Optics 28, 4735, 1989; altitude in degrees. */
@@ -251,7 +255,16 @@ final class StarTracks {
 
   /** The true places of the stars in the frame, the brightest first. */
   List<TrueStar> truth() {
-    return truth.stream()
+    return inside(truth);
+  }
+
+  /** The same of the stars beyond the catalogue. */
+  List<TrueStar> faintTruth() {
+    return inside(faintTruth);
+  }
+
+  private List<TrueStar> inside(List<TrueStar> stars) {
+    return stars.stream()
         .sorted(Comparator.comparingDouble(TrueStar::magnitude))
         .filter(s -> s.x > 0 && s.y > 0 && s.x < width - 1 && s.y < height - 1)
         .toList();

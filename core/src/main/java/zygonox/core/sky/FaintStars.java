@@ -1,6 +1,10 @@
 package zygonox.core.sky;
 
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
 import java.util.Random;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import zygonox.core.quantity.Angle;
 
@@ -9,7 +13,8 @@ import zygonox.core.quantity.Angle;
  * sky as star counts tell for their brightness and distance from the plane of the galaxy (C. W.
  * Allen, Astrophysical Quantities, 3rd ed. 1973, section 117; the rounded values are from memory
  * and join the catalogue's own count at magnitude 8 within a seventh). The same stars at every
- * call.
+ * call. Those that were asked for are kept, for the next frame has nearly the same. Safe for any
+ * thread.
  */
 public final class FaintStars {
   /** Where the catalogue ends. */
@@ -42,7 +47,10 @@ public final class FaintStars {
   /** Pole of the galaxy, J2000 (IAU 1958, as in Hipparcos vol. 1, 1.5.11). */
   private static final Vector POLE = new Equatorial(192.85948, 27.12825).vector();
 
-  private FaintStars() {}
+  private final Map<Cell, List<Star>> known = new ConcurrentHashMap<>();
+
+  /** A square degree, about, and how faint its stars are asked for. */
+  private record Cell(int band, int number, double limit) {}
 
   /**
    * Stars per square degree.
@@ -78,7 +86,7 @@ public final class FaintStars {
    * @param limit faintest magnitude
    * @param into gets each; their Hipparcos number is 0
    */
-  public static void near(Vector axis, double radiusDeg, double limit, Consumer<Star> into) {
+  public void near(Vector axis, double radiusDeg, double limit, Consumer<Star> into) {
     double reach = Math.cos(Math.toRadians(Math.min(180, radiusDeg + 1)));
     for (int band = 0; band < 180; band++) {
       double south = band - 90;
@@ -87,7 +95,7 @@ public final class FaintStars {
         Equatorial middle = new Equatorial((cell + 0.5) * 360 / cells, south + 0.5);
         Vector towards = middle.vector();
         if (towards.dot(axis) >= reach) {
-          cell(band, cell, towards, limit, into);
+          known.computeIfAbsent(new Cell(band, cell, limit), c -> stars(c, towards)).forEach(into);
         }
       }
     }
@@ -104,7 +112,11 @@ public final class FaintStars {
     return Math.max(1, (int) Math.round(360 * Angle.cos(band - 89.5)));
   }
 
-  private static void cell(int band, int cell, Vector middle, double limit, Consumer<Star> into) {
+  private static List<Star> stars(Cell of, Vector middle) {
+    List<Star> stars = new ArrayList<>();
+    int band = of.band;
+    int cell = of.number;
+    double limit = of.limit;
     int cells = cells(band);
     double low = Angle.sin(band - 90);
     double high = Angle.sin(band - 89);
@@ -125,10 +137,11 @@ public final class FaintStars {
         // Colours as the catalogue's: mean 0.7, half a magnitude to either side.
         double colour = Math.max(-0.2, Math.min(1.8, 0.7 + 0.5 * random.nextGaussian()));
         if (magnitude <= limit) {
-          into.accept(Star.at(0, new Equatorial(right, up), magnitude, colour));
+          stars.add(Star.at(0, new Equatorial(right, up), magnitude, colour));
         }
       }
     }
+    return stars;
   }
 
   /** How many of so many on average there are by chance (D. Knuth's way, in handy portions). */

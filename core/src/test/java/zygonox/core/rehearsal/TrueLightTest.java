@@ -5,16 +5,24 @@ import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.BufferedReader;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.ToDoubleFunction;
+import java.util.zip.GZIPInputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.format.PictureReader;
+import zygonox.core.frame.Frame;
 import zygonox.core.optics.Body;
 import zygonox.core.optics.Lens;
 import zygonox.core.optics.LensFilter;
@@ -291,6 +299,77 @@ class TrueLightTest {
       assertThat(hot.get("x").asInt()).isLessThan(600);
       assertThat(hot.get("y").asInt()).isLessThan(900);
     }
+  }
+
+  /** The andromeda galaxy in a short telephoto's frame, and what the truth says of its light. */
+  @Test
+  void theTruthTellsOfFaintStarsGalaxyNebulaeDarkAndFlat() throws Exception {
+    String at = "2026-12-08T20:00:00Z";
+    Program program =
+        new Program(
+            Job.OWN,
+            "test",
+            OffsetDateTime.parse(at),
+            new Interval(0, 20, 1, 1),
+            2.8,
+            1600,
+            85,
+            Orientation.LANDSCAPE,
+            LensFilter.NONE,
+            of(new Equatorial(10.68, 41.27), at),
+            Optional.empty());
+    SimulatedCamera camera = camera(SITE, Tracker.USUAL);
+    Path file = folder.resolve("test-0001.tif");
+    camera.shoot(program, program.shots().get(0), file, new Cancellation());
+    Truth.write(
+        camera,
+        4,
+        List.of(new Rehearsal.Planned(program, program.shots().get(0), file)),
+        folder.resolve("truth.json"));
+    JsonNode frame =
+        new ObjectMapper().readTree(folder.resolve("truth.json").toFile()).at("/frames/0");
+
+    Raster raster = PictureReader.readWhole(Frame.look(file));
+    List<String> rows;
+    try (BufferedReader table =
+        new BufferedReader(
+            new InputStreamReader(
+                new GZIPInputStream(
+                    Files.newInputStream(folder.resolve(frame.get("faintStars").asText()))),
+                StandardCharsets.US_ASCII))) {
+      rows = table.lines().toList();
+    }
+    assertThat(rows.get(0)).isEqualTo("x,y,magnitude");
+    assertThat(rows).hasSizeGreaterThan(100);
+    double on = 0;
+    double beside = 0;
+    for (String row : rows.subList(1, 60)) {
+      double[] star = Arrays.stream(row.split(",")).mapToDouble(Double::parseDouble).toArray();
+      assertThat(star[2]).isBetween(8.0, 14.0);
+      if (star[0] > 20 && star[1] > 20 && star[0] < 879 && star[1] < 579) {
+        on += light(raster, star[0], star[1], 1);
+        beside += light(raster, star[0] + 9, star[1] + 9, 1);
+      }
+    }
+    assertThat(on).isGreaterThan(1.3 * beside);
+
+    JsonNode andromeda = null;
+    for (JsonNode nebula : frame.get("nebulae")) {
+      andromeda = nebula.get("name").asText().equals("M31") ? nebula : andromeda;
+    }
+    assertThat(andromeda.get("x").asDouble()).isCloseTo(449.5, within(6.0));
+    // Magnitude 3.4, dimmed by a fifth of one straight up; what lies far out is not drawn.
+    double whole = camera.meter(program).zeroPoint() * 20 * Math.pow(10, -0.4 * (3.4 + 0.2));
+    assertThat(andromeda.get("electrons").asDouble()).isBetween(0.75 * whole, whole);
+    assertThat(frame.at("/galaxy/brightest").asDouble() * 900 * 600)
+        .isGreaterThan(frame.at("/galaxy/electrons").asDouble());
+    Projection look = camera.projection(program);
+    double corner = look.towards(0, 0).dot(look.forward());
+    assertThat(frame.at("/flat/corner").asDouble()).isCloseTo(corner * corner, within(1e-6));
+    assertThat(frame.at("/dark/electrons/1").asDouble())
+        .isCloseTo(20 * camera.dark().electronsPerSecond(), within(1e-6));
+    assertThat(frame.get("electronsToWhite").asDouble())
+        .isEqualTo(camera.meter(program).white(1600));
   }
 
   private static double dot(Vector v, JsonNode axis) {

@@ -16,7 +16,7 @@ import zygonox.core.quantity.Place;
 class FaintLightTest {
   private static List<Star> near(Vector axis, double radiusDeg, double limit) {
     List<Star> stars = new ArrayList<>();
-    FaintStars.near(axis, radiusDeg, limit, stars::add);
+    new FaintStars().near(axis, radiusDeg, limit, stars::add);
     return stars;
   }
 
