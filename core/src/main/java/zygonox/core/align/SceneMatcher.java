@@ -2,6 +2,7 @@ package zygonox.core.align;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.hipparchus.exception.MathRuntimeException;
@@ -40,6 +41,14 @@ final class SceneMatcher {
 
   /** Shifts that are tried, as a share of the picture. */
   private static final double SHIFT_SHARE = 0.3;
+
+  /** Shifts are tried in steps of so many pixels, and in halves around the best of them. */
+  private static final int WIDE_STEP = 4;
+
+  private static final int LOOKED_AROUND = 12;
+
+  /** Above this correlation they match beyond doubt; common practice, no source. */
+  private static final double PLAIN = 0.8;
 
   /** Below this correlation two pictures are of different scenes; common practice, no source. */
   private static final double LEAST_CORRELATION = 0.5;
@@ -268,24 +277,45 @@ final class SceneMatcher {
 
   private Homography coarse(GreyLevels.Level frame) {
     GreyLevels.Level here = reference.levels().get(reference.levels().size() - 1);
-    double best = -2;
-    Homography found = Homography.IDENTITY;
     double most = freedom == Freedom.SHIFT ? 0 : TURN_DEG;
-    int reachX = (int) (SHIFT_SHARE * here.width());
-    int reachY = (int) (SHIFT_SHARE * here.height());
-    for (double turn = -most; turn <= most; turn += TURN_STEP_DEG) {
-      GreyLevels.Level turned = turn == 0 ? frame : turned(frame, turn);
-      for (int dy = -reachY; dy <= reachY; dy += 2) {
-        for (int dx = -reachX; dx <= reachX; dx += 2) {
-          double value = shiftedCorrelation(here, turned, dx, dy);
-          if (value > best) {
-            best = value;
-            found = turning(here, turn).after(shift(dx, dy));
-          }
-        }
+    Coarse best = coarse(here, frame, 0);
+    // Both ways from level on: a match as plain as that is not found again at another turn.
+    for (double turn = TURN_STEP_DEG; turn <= most; turn += TURN_STEP_DEG) {
+      if (best.correlation > PLAIN && turn - TURN_STEP_DEG > Math.abs(best.turn)) {
+        break;
+      }
+      for (Coarse other : List.of(coarse(here, frame, turn), coarse(here, frame, -turn))) {
+        best = other.correlation > best.correlation ? other : best;
       }
     }
-    return found;
+    return turning(here, best.turn).after(shift(best.dx, best.dy));
+  }
+
+  /** How well two small pictures fit, one turned and shifted. */
+  private record Coarse(double correlation, double turn, int dx, int dy) {}
+
+  /** The best shift at a turn: in wide steps, then around the best of those. */
+  private static Coarse coarse(GreyLevels.Level here, GreyLevels.Level frame, double turn) {
+    GreyLevels.Level turned = turn == 0 ? frame : turned(frame, turn);
+    int reachX = (int) (SHIFT_SHARE * here.width());
+    int reachY = (int) (SHIFT_SHARE * here.height());
+    List<Coarse> wide = new ArrayList<>();
+    for (int dy = -reachY; dy <= reachY; dy += WIDE_STEP) {
+      for (int dx = -reachX; dx <= reachX; dx += WIDE_STEP) {
+        wide.add(new Coarse(shiftedCorrelation(here, turned, dx, dy), turn, dx, dy));
+      }
+    }
+    wide.sort(Comparator.comparingDouble(Coarse::correlation).reversed());
+    Coarse best = wide.get(0);
+    for (Coarse one : wide.subList(0, Math.min(wide.size(), LOOKED_AROUND))) {
+      for (int k = 0; k < 9; k++) {
+        int dx = one.dx + (k % 3 - 1) * WIDE_STEP / 2;
+        int dy = one.dy + (k / 3 - 1) * WIDE_STEP / 2;
+        double value = shiftedCorrelation(here, turned, dx, dy);
+        best = value > best.correlation ? new Coarse(value, turn, dx, dy) : best;
+      }
+    }
+    return best;
   }
 
   private static Homography shift(double dx, double dy) {

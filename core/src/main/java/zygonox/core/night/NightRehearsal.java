@@ -93,6 +93,6 @@ public record NightRehearsal(
                         ? p
                         : p.withInterval(p.interval().withCount(most.getAsInt())))
             .toList();
-    return Happenings.of(happening, shot, plan.body(), seed);
+    return Happenings.of(happening, shot, body, seed);
   }
 }

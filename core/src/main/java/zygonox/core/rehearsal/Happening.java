@@ -66,7 +66,7 @@ sealed interface Happening {
       implements Happening {}
 
   /**
-   * The camera is held in the hand: each frame looks a little elsewhere.
+   * The camera is held in the hand, or its tripod tapped: each frame looks a little elsewhere.
    *
    * @param sigmaDeg how far, each way
    */

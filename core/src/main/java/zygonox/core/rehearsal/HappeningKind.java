@@ -45,7 +45,9 @@ public enum HappeningKind {
   /** Grains of dust on the sensor. */
   DUST,
   /** Somebody rides a bicycle along the bank. */
-  RIDER;
+  RIDER,
+  /** The tripod is tapped between frames, for a picture of finer detail. */
+  TAPS;
 
   /** As it is typed. */
   public String key() {

@@ -45,6 +45,9 @@ public final class Happenings {
   /** How far a hand strays between frames, and how much of the picture is painted, of its width. */
   private static final double HANDS_SHARE = 0.004;
 
+  /** How far a tap moves the picture, in pixels: enough to fall between them anew [typical]. */
+  private static final double TAP_PIXELS = 1.3;
+
   private static final double PAINTED_SHARE = 0.3;
 
   /** Light of a strong lamp on what is near, as a multiple of the sky's. */
@@ -137,6 +140,9 @@ public final class Happenings {
       case DUST -> new Happening.Dust();
       case RIDER -> ride(start, run, facing, wide, random);
       case HANDS -> new Happening.Hands(start, program.end(body), HANDS_SHARE * wide);
+      case TAPS ->
+          new Happening.Hands(
+              start, program.end(body), TAP_PIXELS * wide / sensor.body().pixelsWide());
       case CARS, PAINTER -> throw new IllegalArgumentException(kind + " come in numbers");
     };
   }

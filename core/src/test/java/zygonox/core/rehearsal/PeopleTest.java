@@ -81,6 +81,21 @@ class PeopleTest {
     }
   }
 
+  /** Of a tripod that is tapped every frame falls between the pixels of the others. */
+  @Test
+  void tapsMoveThePictureByAPixelOrTwo() throws Exception {
+    JsonNode truth = rehearsed("from-the-hand", HappeningKind.TAPS, 8);
+    double[] first = pixel(truth.get(0), 352, 2);
+    double sum = 0;
+    for (int i = 1; i < 8; i++) {
+      double[] here = pixel(truth.get(i), 352, 2);
+      double off = Math.hypot(here[0] - first[0], here[1] - first[1]);
+      assertThat(off).isBetween(0.01, 9.0);
+      sum += off / 7;
+    }
+    assertThat(sum).isBetween(0.8, 5.0);
+  }
+
   /** Where a direction falls, by what the truth says of the frame's mapping. */
   private static double[] pixel(JsonNode frame, double azimuthDeg, double altitudeDeg) {
     JsonNode map = frame.get("mapping");
