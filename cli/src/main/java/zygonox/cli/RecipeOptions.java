@@ -77,6 +77,9 @@ final class RecipeOptions {
   @Option(names = "--kappa", paramLabel = "K")
   private Double kappa;
 
+  @Option(names = "--sharpest", paramLabel = "N")
+  private Integer sharpest;
+
   @Option(names = "--weights", paramLabel = "HOW")
   private String weights;
 
@@ -220,6 +223,7 @@ final class RecipeOptions {
     if (averageIn != null) {
       recipe = recipe.withAverageIn(Typed.choice("--average-in", averageIn, AverageIn.class));
     }
+    recipe = sharpest == null ? recipe : recipe.withSharpest(OptionalInt.of(sharpest));
     if (weights != null) {
       recipe = recipe.withWeights(Typed.choice("--weights", weights, Weights.class));
     }

@@ -32,6 +32,13 @@ public record FrameDropped(Path file, Reason reason) {
    */
   public record OtherColours(ColourProfile own, ColourProfile others) implements Reason {}
 
+  /**
+   * Only the sharpest were to take part.
+   *
+   * @param taken how many that are sharper
+   */
+  public record LessSharp(int taken) implements Reason {}
+
   /** It could not be brought onto the reference. */
   public record NotAligned(Unmatched unmatched) implements Reason {}
 }

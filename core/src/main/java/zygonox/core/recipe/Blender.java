@@ -130,6 +130,11 @@ public final class Blender {
     int given = set.frames().size() + set.unreadable().size();
     List<Frame> alike = LikeFrames.of(set.frames(), dropped);
     BlendWatcher rest = watcher;
+    if (recipe.sharpest().isPresent()) {
+      int count = recipe.sharpest().getAsInt();
+      alike = Sharpest.of(alike, count, dropped, with(room, rest.share(0, MEASURING_SHARE)));
+      rest = rest.share(MEASURING_SHARE, 1);
+    }
     Map<Frame, Double> weights = Map.of();
     if (recipe.weights() == Weights.QUALITY) {
       weights = QualityWeights.of(alike, with(room, rest.share(0, MEASURING_SHARE)));

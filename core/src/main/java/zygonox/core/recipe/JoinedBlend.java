@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import zygonox.core.align.StarAligner;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
@@ -51,10 +52,12 @@ final class JoinedBlend {
       FrameSet set, Destination to, Parts parts, BlendWatcher watcher, Workroom room, long start) {
     Recipe whole = recipe.withGround(Optional.empty()).withDepth(Depth.SIXTEEN);
     Recipe still = whole.withAlign(Align.NONE, Optional.empty()).withMasks(Map.of());
+    boolean sameFrames = ground.frames().isEmpty();
+    if (!sameFrames) {
+      still = still.withSharpest(OptionalInt.empty());
+    }
     FrameSet groundSet =
-        ground.frames().isEmpty()
-            ? set
-            : FrameFinder.find(ground.frames(), Progress.NONE, room.cancellation());
+        sameFrames ? set : FrameFinder.find(ground.frames(), Progress.NONE, room.cancellation());
     new Blender(by(ground.method().orElse(recipe.method()), still, recipe.method()))
         .blend(groundSet, parts.to("ground"), watcher.share(0, GROUND_SHARE), room);
     Raster below = parts.read("ground");

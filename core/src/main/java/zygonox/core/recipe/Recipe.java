@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.Consumer;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
@@ -28,6 +29,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param kappa clipped mean: how many sigma from the median still agree, 0.5 to 20
  * @param averageIn in which scale samples are averaged
  * @param weights how much each frame counts
+ * @param sharpest only so many of the frames take part, those that are sharpest; empty: all
  * @param calibration what is taken off each frame where it lies on the sensor
  * @param mono whether a mosaic's samples become one grey picture, no colours filled in
  * @param matchLight whether each frame's sky is made as bright as the reference's
@@ -54,6 +56,7 @@ public record Recipe(
     double kappa,
     AverageIn averageIn,
     Weights weights,
+    OptionalInt sharpest,
     Calibration calibration,
     boolean mono,
     boolean matchLight,
@@ -79,6 +82,8 @@ public record Recipe(
   public Recipe {
     InvalidInput.check("kappa", "value.kappa", kappa, 0.5, 20);
     InvalidInput.check("scale", "value.scale", scale, 1, 4);
+    sharpest.ifPresent(
+        n -> InvalidInput.check("sharpest", "value.sharpest", n, 1, Integer.MAX_VALUE));
     regions = List.copyOf(regions);
     // In the order they were given, for the words and files that tell them.
     masks = Collections.unmodifiableMap(new LinkedHashMap<>(masks));
@@ -93,6 +98,7 @@ public record Recipe(
         USUAL_KAPPA,
         AverageIn.LINEAR,
         Weights.EVEN,
+        OptionalInt.empty(),
         Calibration.NONE,
         false,
         false,
@@ -226,6 +232,10 @@ public record Recipe(
     return with(d -> d.weights = other);
   }
 
+  public Recipe withSharpest(OptionalInt other) {
+    return with(d -> d.sharpest = other);
+  }
+
   public Recipe withCalibration(Calibration other) {
     return with(d -> d.calibration = other);
   }
@@ -315,6 +325,7 @@ public record Recipe(
     private double kappa;
     private AverageIn averageIn;
     private Weights weights;
+    private OptionalInt sharpest;
     private Calibration calibration;
     private boolean mono;
     private boolean matchLight;
@@ -341,6 +352,7 @@ public record Recipe(
       kappa = from.kappa;
       averageIn = from.averageIn;
       weights = from.weights;
+      sharpest = from.sharpest;
       calibration = from.calibration;
       mono = from.mono;
       matchLight = from.matchLight;
@@ -369,6 +381,7 @@ public record Recipe(
           kappa,
           averageIn,
           weights,
+          sharpest,
           calibration,
           mono,
           matchLight,

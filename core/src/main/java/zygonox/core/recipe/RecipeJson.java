@@ -58,6 +58,7 @@ public final class RecipeJson {
           "kappa",
           "averageIn",
           "weights",
+          "sharpest",
           "darks",
           "flats",
           "hotPixels",
@@ -127,6 +128,7 @@ public final class RecipeJson {
     if (recipe.weights() != Weights.EVEN) {
       root.put("weights", term(recipe.weights()));
     }
+    recipe.sharpest().ifPresent(n -> root.put("sharpest", n));
     Calibration calibration = recipe.calibration();
     if (!calibration.darks().isEmpty()) {
       root.set("darks", paths(calibration.darks()));
@@ -332,6 +334,10 @@ public final class RecipeJson {
         Recipe.of(selection, term(root, "method", BlendMethod.class).orElseThrow())
             .withAverageIn(term(root, "averageIn", AverageIn.class).orElse(AverageIn.LINEAR))
             .withWeights(term(root, "weights", Weights.class).orElse(Weights.EVEN))
+            .withSharpest(
+                root.has("sharpest")
+                    ? OptionalInt.of((int) JsonFields.number(root, "sharpest"))
+                    : OptionalInt.empty())
             .withCalibration(calibration(root))
             .withMono(root.path("mono").asBoolean())
             .withMatchLight(root.path("matchLight").asBoolean())

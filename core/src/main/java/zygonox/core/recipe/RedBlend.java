@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import zygonox.core.align.Aligned;
 import zygonox.core.align.StarAligner;
 import zygonox.core.combine.BlendWatcher;
@@ -99,6 +100,7 @@ final class RedBlend {
     Recipe alone =
         recipe
             .withRed(Optional.empty())
+            .withSharpest(OptionalInt.empty())
             .withGround(Optional.empty())
             .withMatchLight(false)
             .withTaper(Taper.NONE)

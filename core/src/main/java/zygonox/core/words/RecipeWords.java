@@ -55,6 +55,7 @@ public final class RecipeWords {
     if (selection.from().isPresent() || selection.to().isPresent()) {
       text.append(span(selection));
     }
+    recipe.sharpest().ifPresent(n -> text.append(Words.say("recipe.sharpest", n)));
     if (!selection.drop().isEmpty()) {
       text.append(Words.say("recipe.drop", selection.drop().size()));
     }
@@ -226,6 +227,7 @@ public final class RecipeWords {
     if (selection.every() > 1) {
       words.addAll(List.of("--every", Integer.toString(selection.every())));
     }
+    recipe.sharpest().ifPresent(n -> words.addAll(List.of("--sharpest", Integer.toString(n))));
     selection.drop().forEach(p -> words.addAll(List.of("--drop", relative(folder, p))));
     Calibration calibration = recipe.calibration();
     calibration.darks().forEach(p -> words.addAll(List.of("--dark", relative(folder, p))));

@@ -56,6 +56,9 @@ public final class Words {
     if (reason instanceof FrameDropped.OtherColours colours) {
       return say("dropped.OTHER_COLOURS", name(colours.own()), name(colours.others()));
     }
+    if (reason instanceof FrameDropped.LessSharp less) {
+      return say("dropped.LESS_SHARP", less.taken());
+    }
     Unmatched unmatched = ((FrameDropped.NotAligned) reason).unmatched();
     if (unmatched.stars() == Unmatched.NO_STARS_LOOKED_FOR) {
       return say("dropped.OTHER_SCENE");

@@ -53,6 +53,7 @@ class RecipeFileTest {
         .withOwnLight(
             Map.of(folder.resolve("frames/f2.tif"), OwnLight.parse("f=-0.5,4200").light()))
         .withWeights(Weights.QUALITY)
+        .withSharpest(OptionalInt.of(12))
         .withAlign(Align.STARS, Optional.of(folder.resolve("frames/f1.tif")))
         .withMending(
             new Mending(

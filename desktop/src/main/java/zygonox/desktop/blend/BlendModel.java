@@ -458,6 +458,7 @@ public final class BlendModel {
     if (recipe.selection().every() > 1) {
       name.append("-every-").append(recipe.selection().every());
     }
+    recipe.sharpest().ifPresent(n -> name.append("-sharpest-").append(n));
     if (recipe.selection().to().isPresent()) {
       name.append("-shorter");
     }

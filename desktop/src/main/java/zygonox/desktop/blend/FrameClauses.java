@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.TreeSet;
@@ -68,6 +69,23 @@ final class FrameClauses {
                   n -> Words.say("blend.every-means"),
                   n -> model.edit("every", model.recipe().withSelection(now().withEvery(n)))));
     }
+    OptionalInt sharpest = model.recipe().sharpest();
+    if (sharpest.isPresent()) {
+      double count = sharpest.getAsInt();
+      builder
+          .say(", ")
+          .set(
+              Settings.number(
+                  "sharpest",
+                  FrameClauses::count,
+                  Words.say("blend.sharpest", sharpest.getAsInt()),
+                  count,
+                  n -> n + 1,
+                  n -> n - 1,
+                  n -> model.recipe().withSharpest(sharpest((int) Notation.NUMBER.whole(n))),
+                  r -> Words.say("blend.sharpest-means"),
+                  r -> model.edit("sharpest", r)));
+    }
     boolean shorter = now().to().isPresent() || now().from().isPresent();
     if (shorter && arc().isPresent()) {
       builder
@@ -84,6 +102,20 @@ final class FrameClauses {
                   s -> Words.say("blend.arc-means"),
                   s -> model.edit("arc", model.recipe().withSelection(s))));
     }
+  }
+
+  /** Reads "the 12 sharpest of them", as it is shown, and "12". */
+  private static double count(String typed) {
+    String number = typed.toLowerCase(Locale.ROOT).replaceAll("\\b(the|sharpest|of|them)\\b", "");
+    return number.strip().equals("one")
+        ? 1
+        : Notation.NUMBER.whole(Notation.NUMBER.parse(number.strip()));
+  }
+
+  /** All of them are no choice. */
+  private OptionalInt sharpest(int count) {
+    InvalidInput.check("sharpest", "value.sharpest", count, 1, model.keptFrames().size());
+    return count == model.keptFrames().size() ? OptionalInt.empty() : OptionalInt.of(count);
   }
 
   /** Frames of one position lie on each other; the reference of another does not. */
@@ -113,6 +145,18 @@ final class FrameClauses {
               Words.say("blend.offer-every"),
               Words.say("blend.every-means"),
               () -> model.edit("every", model.recipe().withSelection(now().withEvery(2)))));
+    }
+    if (model.recipe().sharpest().isEmpty() && model.keptFrames().size() > 2) {
+      offers.add(
+          new Part.Offer(
+              Words.say("blend.offer-sharpest"),
+              Words.say("blend.sharpest-means"),
+              () ->
+                  model.edit(
+                      "sharpest",
+                      model
+                          .recipe()
+                          .withSharpest(OptionalInt.of((model.keptFrames().size() + 1) / 2)))));
     }
     boolean trails =
         model.recipe().method() == BlendMethod.LIGHTEN && model.recipe().align() == Align.NONE;
