@@ -29,7 +29,6 @@ public final class StarAligner {
   public static final int FEWEST_STARS = 8;
 
   /** Stars used of each frame: enough to cover it, few enough to match fast. */
-  private static final int MOST_STARS = 600;
 
   /** Memory of one frame's matching: its stars, their triangles and the bending. */
   private static final long MATCHING_BYTES = 16L << 20;
@@ -155,8 +154,8 @@ public final class StarAligner {
     if (kept.isPresent()) {
       return kept.get();
     }
-    try (PixelSource source = PictureReader.brightness(frame, memory)) {
-      List<FoundStar> found = new StarFinder(MOST_STARS).find(source, cancellation);
+    try (PixelSource source = PictureReader.open(frame, memory)) {
+      List<FoundStar> found = new StarFinder(StarList.MOST).find(source, cancellation);
       known.keep(frame.file(), found);
       return found;
     }

@@ -10,6 +10,7 @@ import java.util.function.BiConsumer;
 import zygonox.core.format.ReadFault;
 import zygonox.core.frame.Frame;
 import zygonox.core.stars.Spot;
+import zygonox.core.stars.StarList;
 import zygonox.core.stars.StarShape;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.ContentKey;
@@ -59,7 +60,14 @@ public record MeasureStore(KeptFiles kept) {
       progress.step(frames.size(), frames.size());
       return known.get();
     }
-    RunMeasure measured = RunMeter.measure(frames, progress, cancellation, onUnreadable);
+    StarList stars = new StarList(kept);
+    RunMeasure measured =
+        RunMeter.measure(
+            frames,
+            progress,
+            cancellation,
+            onUnreadable,
+            (frame, found) -> stars.keep(frame.file(), found));
     if (measured.frames().size() == frames.size()) {
       file.ifPresent(f -> write(f, measured));
     }

@@ -74,6 +74,20 @@ public final class RunMeter {
       Progress progress,
       Cancellation cancellation,
       BiConsumer<Frame, ReadFault> onUnreadable) {
+    return measure(frames, progress, cancellation, onUnreadable, (frame, stars) -> {});
+  }
+
+  /**
+   * The same.
+   *
+   * @param onStars hears of the stars to align each frame by; called from the workers
+   */
+  static RunMeasure measure(
+      List<Frame> frames,
+      Progress progress,
+      Cancellation cancellation,
+      BiConsumer<Frame, ReadFault> onUnreadable,
+      BiConsumer<Frame, List<FoundStar>> onStars) {
     AtomicInteger done = new AtomicInteger();
     try (Workers workers = Workers.perCore();
         DecodeMemory memory = new DecodeMemory()) {
@@ -91,7 +105,7 @@ public final class RunMeter {
               Frame frame = frames.get(offset + i);
               try {
                 rooms[worker] = fitting(rooms[worker], frame);
-                singles[i] = single(frame, rooms[worker], memory, cancellation);
+                singles[i] = single(frame, rooms[worker], memory, cancellation, onStars);
               } catch (UnreadableFrame e) {
                 synchronized (onUnreadable) {
                   onUnreadable.accept(frame, e.fault());
@@ -112,10 +126,15 @@ public final class RunMeter {
   }
 
   private static Single single(
-      Frame frame, Raster room, DecodeMemory memory, Cancellation cancellation)
+      Frame frame,
+      Raster room,
+      DecodeMemory memory,
+      Cancellation cancellation,
+      BiConsumer<Frame, List<FoundStar>> onStars)
       throws UnreadableFrame {
     PictureReader.readWhole(frame, memory, room);
     FrameScan scan = FrameScan.of(room, MOST_STARS, cancellation);
+    onStars.accept(frame, scan.toAlign());
     return new Single(
         frame,
         SkyLevel.of(room, scan.clipped()),

@@ -148,27 +148,33 @@ final class BridgedLight implements LightSource {
     if (!earlier.inside(u, v) || !later.inside(nextU, nextV)) {
       return;
     }
-    earlier.at(u, v);
-    later.at(nextU, nextV);
     // A star is brighter than what is there in all channels or in none: one tells, most often.
-    if (!brightens(layout.channels() / 2, into, at)) {
+    int telling = layout.channels() / 2;
+    int place = at + telling * layout.width();
+    earlier.at(u, v);
+    float light = earlier.sample(telling);
+    if (light <= into[place]) {
       return;
     }
+    later.at(nextU, nextV);
+    light = Math.min(light, later.sample(telling));
+    if (light <= into[place]) {
+      return;
+    }
+    into[place] = light;
     for (int c = 0; c < layout.channels(); c++) {
-      if (c != layout.channels() / 2) {
-        brightens(c, into, at);
+      if (c != telling) {
+        brighten(c, into, at);
       }
     }
   }
 
-  private boolean brightens(int channel, float[] into, int at) {
+  private void brighten(int channel, float[] into, int at) {
     int place = at + channel * layout.width();
-    float light = Math.min(earlier.sample(channel), later.sample(channel));
-    if (light <= into[place]) {
-      return false;
+    float light = earlier.sample(channel);
+    if (light > into[place]) {
+      into[place] = Math.max(into[place], Math.min(light, later.sample(channel)));
     }
-    into[place] = light;
-    return true;
   }
 
   @Override

@@ -57,7 +57,12 @@ public final class StarFinder {
       throws UnreadableFrame {
     StarSearch search = new StarSearch(source.layout().width());
     GreyStrip.each(source, cancellation, search::lookAt);
-    return spread(search.candidates(), source.layout());
+    return among(search, source.layout());
+  }
+
+  /** The same of a picture that was searched. */
+  public List<FoundStar> among(StarSearch searched, PixelLayout layout) {
+    return spread(searched.candidates(), layout);
   }
 
   private List<FoundStar> spread(List<StarCandidate> candidates, PixelLayout layout) {

@@ -15,13 +15,16 @@ import zygonox.core.work.LogFile;
 
 /**
  * Stars that were found in frames, kept by what is in the frames' files: a frame is searched once,
- * however often it is aligned.
+ * whether it is measured or aligned first, and however often.
  *
  * @param kept where
  */
 public record StarList(KeptFiles kept) {
+  /** So many of a frame are wanted to align it. */
+  public static final int MOST = 600;
+
   /** Goes up whenever other stars would be found in the same frame. */
-  private static final String PURPOSE = "stars 3";
+  private static final String PURPOSE = "stars 4";
 
   /** Where the system wants such things. */
   public static StarList usual() {

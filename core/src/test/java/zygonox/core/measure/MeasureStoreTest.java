@@ -12,12 +12,17 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.format.PictureReader;
+import zygonox.core.format.PixelSource;
 import zygonox.core.format.ReadFault;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.TestPictures;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.stars.FoundStar;
 import zygonox.core.stars.Spot;
+import zygonox.core.stars.StarFinder;
+import zygonox.core.stars.StarList;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.KeptFiles;
 import zygonox.core.work.Progress;
@@ -82,12 +87,31 @@ class MeasureStoreTest {
     return store.measure(frames, Progress.NONE, new Cancellation(), (f, e) -> faults.add(e));
   }
 
+  /** Runs that are kept; their stars are beside them. */
   private List<Path> kept() throws Exception {
     if (!Files.exists(store.kept().folder())) {
       return List.of();
     }
     try (Stream<Path> entries = Files.list(store.kept().folder())) {
-      return entries.toList();
+      return entries.filter(f -> f.getFileName().toString().startsWith("run-")).toList();
+    }
+  }
+
+  /** What was measured need not be searched again to be aligned, and lies where it would lie. */
+  @Test
+  void theStarsToAlignByAreKeptAsASearchFindsThem() throws Exception {
+    List<Frame> frames = new ArrayList<>();
+    for (Path file : files) {
+      frames.add(Frame.look(file));
+    }
+    store.measure(frames, Progress.NONE, new Cancellation(), (f, e) -> {});
+    StarList kept = new StarList(new KeptFiles(folder.resolve("kept")));
+    for (Frame frame : frames) {
+      try (PixelSource source = PictureReader.open(frame)) {
+        List<FoundStar> found = new StarFinder(StarList.MOST).find(source, new Cancellation());
+        assertThat(found).hasSizeGreaterThan(20);
+        assertThat(kept.of(frame.file())).contains(found);
+      }
     }
   }
 
