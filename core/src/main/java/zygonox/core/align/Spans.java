@@ -8,13 +8,16 @@ import zygonox.core.raster.PixelLayout;
  * picture for every map between frames of one lens. Where lens and air bend it, the ends are looked
  * for one by one.
  */
-final class Spans {
+public final class Spans {
   private final int[] columns;
 
   /** How far from where the straight part ends a bent frame's edge is looked for, in pixels. */
   private static final int LOOKED_AT = 64;
 
-  Spans(Placement placement, PixelLayout layout) {
+  /**
+   * @param layout of the frame, and of what is asked for
+   */
+  public Spans(Placement placement, PixelLayout layout) {
     this(placement, layout, layout);
   }
 
@@ -98,12 +101,12 @@ final class Spans {
   }
 
   /** The first covered column of a row. */
-  int from(int row) {
+  public int from(int row) {
     return columns[2 * row];
   }
 
-  /** The one after the last. */
-  int to(int row) {
+  /** The column after the last; no more than the first where none is covered. */
+  public int to(int row) {
     return columns[2 * row + 1];
   }
 }

@@ -103,39 +103,25 @@ public final class CoverageMap {
   /**
    * The largest upright area of which every pixel is covered by a share of the frames.
    *
-   * <p>Row by row, the largest rectangle below the skyline of columns that are covered so far, by a
-   * stack of rising columns (common knowledge, no source).
-   *
    * @param share above 0 to 1
    * @return without width and height where there is none
    */
   public Area largest(double share) {
-    int enough = Math.max(1, (int) Math.ceil(share * frames.size() - 1e-9));
-    int width = layout.width();
-    int[] heights = new int[width + 1];
-    int[] row = new int[width];
-    int[] stack = new int[width + 1];
-    Area best = new Area(0, 0, 0, 0);
-    long most = 0;
-    for (int y = 0; y < layout.height(); y++) {
-      row(y, row);
-      for (int x = 0; x < width; x++) {
-        heights[x] = row[x] >= enough ? heights[x] + 1 : 0;
-      }
-      int top = 0;
-      for (int x = 0; x <= width; x++) {
-        while (top > 0 && heights[stack[top - 1]] >= heights[x]) {
-          int height = heights[stack[--top]];
-          int left = top == 0 ? 0 : stack[top - 1] + 1;
-          long area = (long) height * (x - left);
-          if (area > most) {
-            most = area;
-            best = new Area(left, y - height + 1, x - left, height);
+    int enough = enough(share, frames.size());
+    int[] row = new int[layout.width()];
+    return LargestArea.of(
+        layout.width(),
+        layout.height(),
+        (y, into) -> {
+          row(y, row);
+          for (int x = 0; x < into.length; x++) {
+            into[x] = row[x] >= enough;
           }
-        }
-        stack[top++] = x;
-      }
-    }
-    return best;
+        });
+  }
+
+  /** How many of some frames such a share of them is. */
+  public static int enough(double share, int frames) {
+    return Math.max(1, (int) Math.ceil(share * frames - 1e-9));
   }
 }

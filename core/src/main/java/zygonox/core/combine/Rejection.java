@@ -2,7 +2,6 @@ package zygonox.core.combine;
 
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
-import zygonox.core.combine.CoverageMap.Area;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 
@@ -63,13 +62,8 @@ public final class Rejection {
     return new Counts(samples.get() / (frames * layout.samples()), most.get());
   }
 
-  /** The number at each pixel of an area, as a grey picture of 16 bits. */
-  public Raster map(Area area) {
-    Raster grey = Raster.blank(new PixelLayout(area.width(), area.height(), 1, 16));
-    for (int y = 0; y < area.height(); y++) {
-      int from = (area.top() + y) * layout.width() + area.left();
-      System.arraycopy(map, from, grey.samples(), y * area.width(), area.width());
-    }
-    return grey;
+  /** The number at each pixel, as a grey picture of 16 bits. */
+  public Raster map() {
+    return new Raster(new PixelLayout(layout.width(), layout.height(), 1, 16), map);
   }
 }

@@ -59,23 +59,33 @@ public record BlendResult(
     List<BlendWarning> warnings) {
   /** The same of a recipe that this was a part of. */
   BlendResult partOf(Recipe whole, Path picture, int given, double wholeSeconds) {
-    return with(whole, picture, given, wholeSeconds, sharpness, mended, sky);
+    return with(whole, picture, given, size(), wholeSeconds, sharpness, mended, sky);
   }
 
-  /** The same under a sky that was told from the ground. */
-  BlendResult over(FrameMask held, OptionalDouble groundSharpness) {
-    return with(recipe, output, frames, seconds, groundSharpness, mended, Optional.of(held));
+  /**
+   * The same under a sky that was told from the ground.
+   *
+   * @param left what the crop has left of it
+   */
+  BlendResult over(FrameMask held, OptionalDouble groundSharpness, CoverageMap.Area left) {
+    return with(recipe, output, frames, left, seconds, groundSharpness, mended, Optional.of(held));
   }
 
   /** The same with what moves laid in. */
   BlendResult showing(List<Subject> subjects) {
-    return with(recipe, output, frames, seconds, sharpness, mended.withSubjects(subjects), sky);
+    return with(
+        recipe, output, frames, size(), seconds, sharpness, mended.withSubjects(subjects), sky);
+  }
+
+  private CoverageMap.Area size() {
+    return new CoverageMap.Area(0, 0, width, height);
   }
 
   private BlendResult with(
       Recipe of,
       Path picture,
       int given,
+      CoverageMap.Area size,
       double took,
       OptionalDouble howSharp,
       Mended whatMended,
@@ -86,8 +96,8 @@ public record BlendResult(
         given,
         used,
         dropped,
-        width,
-        height,
+        size.width(),
+        size.height(),
         took,
         pixelMemoryBytes,
         reference,

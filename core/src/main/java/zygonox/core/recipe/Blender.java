@@ -68,9 +68,6 @@ public final class Blender {
   /** Memory that a blend needs beside its masters, at the least. */
   private static final long LEAST_BESIDE_MASTERS = 1 << 20;
 
-  /** A smaller picture is none. */
-  private static final int LEAST_SIDE = 16;
-
   private final Recipe recipe;
   private final Optional<FrameMask> everyFrame;
   private final Optional<Aligned> known;
@@ -209,7 +206,7 @@ public final class Blender {
           .ifPresent(
               r ->
                   CountPicture.write(
-                      combination.rejection().orElseThrow().map(area), r, to.ifPresent()));
+                      combination.rejection().orElseThrow().map(), area, r, to.ifPresent()));
       return new BlendResult(
           recipe,
           to.picture(),
@@ -302,14 +299,9 @@ public final class Blender {
 
   private CoverageMap.Area area(Combination<?> combination) {
     CoverageMap coverage = combination.coverage();
-    if (recipe.crop().equals(Crop.NONE)) {
-      return coverage.whole();
-    }
-    CoverageMap.Area area = coverage.largest(recipe.crop().share());
-    if (area.width() < LEAST_SIDE || area.height() < LEAST_SIDE) {
-      throw new WorkFailed(Phrasebook.say("refused.nothing-in-common", recipe.crop().term()));
-    }
-    return area;
+    return recipe.crop().equals(Crop.NONE)
+        ? coverage.whole()
+        : recipe.crop().checked(coverage.largest(recipe.crop().share()));
   }
 
   private void write(

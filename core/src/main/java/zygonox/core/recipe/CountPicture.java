@@ -8,7 +8,6 @@ import zygonox.core.format.OutputFormat;
 import zygonox.core.format.PictureHeader;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
-import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.work.WholeFile;
 
@@ -45,15 +44,26 @@ final class CountPicture {
             });
   }
 
-  /** The same of counts that are a picture already. */
-  static void write(Raster counts, Path file, WholeFile.IfPresent ifPresent) {
-    PixelLayout layout = counts.layout();
+  /**
+   * The same of counts that are a picture already.
+   *
+   * @param counts grey, of the whole
+   */
+  static void write(
+      Raster counts, CoverageMap.Area area, Path file, WholeFile.IfPresent ifPresent) {
+    short[] row = new short[area.width()];
     OutputFormat.of(file)
         .write(
             file,
             ifPresent,
-            header(layout.width(), layout.height()),
-            sink -> sink.rows(0, layout.height(), counts.samples()));
+            header(area.width(), area.height()),
+            sink -> {
+              for (int y = 0; y < area.height(); y++) {
+                int from = (area.top() + y) * counts.layout().width() + area.left();
+                System.arraycopy(counts.samples(), from, row, 0, row.length);
+                sink.rows(y, 1, row);
+              }
+            });
   }
 
   private static PictureHeader header(int width, int height) {

@@ -1,9 +1,11 @@
 package zygonox.core.recipe;
 
 import java.util.Locale;
+import zygonox.core.combine.CoverageMap.Area;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Notation;
 import zygonox.core.quantity.Phrasebook;
+import zygonox.core.work.WorkFailed;
 
 /**
  * To which area a result is trimmed.
@@ -16,6 +18,9 @@ public record Crop(double share) {
 
   /** What every frame covers. */
   public static final Crop COMMON = new Crop(1);
+
+  /** A smaller picture is none. */
+  private static final int LEAST_SIDE = 16;
 
   public Crop {
     InvalidInput.check("crop", "value.share-that-covers", share, 0, 1);
@@ -36,6 +41,18 @@ public record Crop(double share) {
     } catch (InvalidInput e) {
       throw InvalidInput.about("crop", Phrasebook.say("refused.crop", text.strip()));
     }
+  }
+
+  /**
+   * An area that is a picture still.
+   *
+   * @throws WorkFailed when next to nothing is left
+   */
+  Area checked(Area area) {
+    if (area.width() < LEAST_SIDE || area.height() < LEAST_SIDE) {
+      throw new WorkFailed(Phrasebook.say("refused.nothing-in-common", term()));
+    }
+    return area;
   }
 
   /** As it is typed. */

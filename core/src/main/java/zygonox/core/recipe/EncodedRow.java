@@ -15,8 +15,14 @@ final class EncodedRow {
   private final float[] floats;
 
   EncodedRow(PictureSink sink, ToneCurve curve) {
+    this(sink, curve, sink.header().rowSamples());
+  }
+
+  /**
+   * @param count samples of a row, more than the sink's where it takes a part of them
+   */
+  EncodedRow(PictureSink sink, ToneCurve curve, int count) {
     Depth depth = sink.header().depth();
-    int count = sink.header().rowSamples();
     this.sink = sink;
     this.curve = curve;
     this.encoder = new ToneEncoder(curve, depth == Depth.EIGHT ? 8 : 16);

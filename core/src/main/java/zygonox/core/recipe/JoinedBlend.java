@@ -5,9 +5,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import zygonox.core.align.Spans;
 import zygonox.core.align.StarAligner;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
+import zygonox.core.combine.CoverageMap;
+import zygonox.core.combine.CoverageMap.Area;
+import zygonox.core.combine.LargestArea;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.Depth;
 import zygonox.core.frame.FrameFinder;
@@ -50,7 +54,7 @@ final class JoinedBlend {
 
   private BlendResult blend(
       FrameSet set, Destination to, Parts parts, BlendWatcher watcher, Workroom room, long start) {
-    Recipe whole = recipe.withGround(Optional.empty()).withDepth(Depth.SIXTEEN);
+    Recipe whole = recipe.withGround(Optional.empty()).withCrop(Crop.NONE).withDepth(Depth.SIXTEEN);
     Recipe still = whole.withAlign(Align.NONE, Optional.empty()).withMasks(Map.of());
     boolean sameFrames = ground.frames().isEmpty();
     if (!sameFrames) {
@@ -72,12 +76,15 @@ final class JoinedBlend {
                     parts.file("sky"),
                     WholeFile.IfPresent.REPLACE,
                     Optional.of(parts.file("count")),
-                    to.rejected()),
+                    to.rejected().map(r -> parts.file("rejected"))),
                 watcher.share(GROUND_SHARE, SKY_SHARE),
                 room);
     Raster above = parts.read("sky");
     Raster count = parts.read("count");
-    to.coverage().ifPresent(c -> CountPicture.write(count, c, to.ifPresent()));
+    Area area = area(above.layout(), mask, sky);
+    to.coverage().ifPresent(c -> CountPicture.write(count, area, c, to.ifPresent()));
+    to.rejected()
+        .ifPresent(r -> CountPicture.write(parts.read("rejected"), area, r, to.ifPresent()));
     float[] gains = {1, 1, 1};
     if (!ground.frames().isEmpty() && !ground.asIs()) {
       new Blender(by(BlendMethod.MEAN, still, recipe.method()))
@@ -87,12 +94,45 @@ final class JoinedBlend {
     SkyJoin join = new SkyJoin(above, count, below, mask, ground.edge(), gains, curve);
     new JoinedPicture(recipe, set, sky, to)
         .write(
-            above.layout(),
+            new PixelLayout(
+                area.width(), area.height(), above.layout().channels(), above.layout().bits()),
             () -> Phrasebook.say("made.sky-and-ground", recipe.method().term(), sky.used()),
-            join::into);
+            sink -> join.into(new CroppedSink(sink, area, above.layout().width())));
     watcher.step(1, 1);
     return sky.partOf(recipe, to.picture(), sky.frames(), (System.nanoTime() - start) / 1e9)
-        .over(mask, Sharpness.ofGround(groundSet.frames().get(0), below, mask, room));
+        .over(mask, Sharpness.ofGround(groundSet.frames().get(0), below, mask, room), area);
+  }
+
+  /**
+   * What the recipe leaves of the picture. The ground is there everywhere; of the sky that counts
+   * which frames cover by their edges, for near the ground it is of fewer in any case.
+   */
+  private Area area(PixelLayout layout, FrameMask mask, BlendResult sky) {
+    if (recipe.crop().equals(Crop.NONE)) {
+      return new Area(0, 0, layout.width(), layout.height());
+    }
+    List<Spans> frames =
+        sky.alignment().stream().map(a -> new Spans(a.placement(), layout)).toList();
+    int enough = CoverageMap.enough(recipe.crop().share(), frames.size());
+    return recipe
+        .crop()
+        .checked(
+            LargestArea.of(
+                layout.width(),
+                layout.height(),
+                (y, good) -> {
+                  for (int x = 0; x < good.length; x++) {
+                    good[x] = !mask.at(x, y) || covering(frames, x, y) >= enough;
+                  }
+                }));
+  }
+
+  private static int covering(List<Spans> frames, int x, int y) {
+    int count = 0;
+    for (Spans frame : frames) {
+      count += x >= frame.from(y) && x < frame.to(y) ? 1 : 0;
+    }
+    return count;
   }
 
   /** The same by another method, without what has a meaning for its own only. */

@@ -172,9 +172,6 @@ public record Recipe(
     if (ground.isPresent() && align == Align.NONE) {
       throw InvalidInput.about("hold-ground", Phrasebook.say("refused.ground-without-align"));
     }
-    if (ground.isPresent() && !crop.equals(Crop.NONE)) {
-      throw InvalidInput.about("crop", Phrasebook.say("refused.crop-with-ground"));
-    }
     boolean joined = ground.isPresent() || red.isPresent() || movement.isPresent();
     if (!regions.isEmpty() && (joined || scale > 1 || !crop.equals(Crop.NONE))) {
       throw InvalidInput.about("region", Phrasebook.say("refused.region-with-others"));

@@ -42,7 +42,7 @@ final class SkyJoin {
   /** Writes all rows. */
   void into(PictureSink sink) throws IOException {
     PixelLayout layout = sky.layout();
-    EncodedRow row = new EncodedRow(sink, curve);
+    EncodedRow row = new EncodedRow(sink, curve, layout.rowSamples());
     float[] table = curve.light(layout.bits());
     int channels = layout.channels();
     float[] last = new float[layout.width() * channels];

@@ -272,6 +272,52 @@ class SkyAndGroundTest {
     assertThat(ground(out)).isCloseTo(0.16 * 0.8, within(0.002));
   }
 
+  /** The ground is there everywhere; of the sky what every frame covers is left. */
+  @Test
+  void croppedToWhatAllFramesCoverItIsThatPartOfTheWhole() throws Exception {
+    shoot(6);
+    Recipe recipe =
+        TestRecipes.usual(BlendMethod.MEAN)
+            .withAlign(Align.STARS, Optional.of(frames().resolve("n3.tif")))
+            .withGround(Optional.of(held(Optional.of(maskFile()), List.of())));
+    Path out = folder.resolve("out.tif");
+    TestRecipes.blend(recipe, frames(), out);
+    Raster whole = PictureReader.readWhole(Frame.look(out));
+    Path counts = folder.resolve("count.png");
+    BlendResult done =
+        new Blender(recipe.withCrop(Crop.COMMON))
+            .blend(
+                FrameFinder.find(List.of(frames()), Progress.NONE, new Cancellation()),
+                new Destination(
+                    out, WholeFile.IfPresent.REPLACE, Optional.of(counts), Optional.empty()),
+                BlendWatcher.NONE,
+                TestRecipes.room("200m"));
+    Raster part = PictureReader.readWhole(Frame.look(out));
+    PixelLayout size = part.layout();
+    assertThat(size.width()).isEqualTo(done.width()).isLessThan(WIDTH);
+    assertThat(size.height()).isEqualTo(done.height());
+    assertThat(PictureReader.readWhole(Frame.look(counts)).layout().width())
+        .isEqualTo(size.width());
+    boolean found = false;
+    for (int top = 0; top <= HEIGHT - size.height(); top++) {
+      for (int left = 0; left <= WIDTH - size.width(); left++) {
+        found |= liesAt(part, whole, left, top);
+      }
+    }
+    assertThat(found).isTrue();
+  }
+
+  private static boolean liesAt(Raster part, Raster whole, int left, int top) {
+    for (int y = 0; y < part.layout().height(); y++) {
+      for (int x = 0; x < part.layout().width(); x++) {
+        if (part.at(x, y, 1) != whole.at(x + left, y + top, 1)) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
   private static double ground(Path out) throws Exception {
     Raster seen = PictureReader.readWhole(Frame.look(out));
     double sum = 0;

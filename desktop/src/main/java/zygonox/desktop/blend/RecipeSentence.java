@@ -253,7 +253,7 @@ final class RecipeSentence {
                 meaning(align) + "; " + Words.say("blend.cost-align", cost(SEARCH_SECONDS)),
                 () -> model.setAlign(align)));
       }
-    } else if (now.crop().equals(Crop.NONE) && now.ground().isEmpty()) {
+    } else if (now.crop().equals(Crop.NONE)) {
       offers.add(
           new Part.Offer(
               Words.say("blend.crop.COMMON"),
