@@ -3,7 +3,6 @@ package zygonox.core.words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import zygonox.core.combine.Rejection;
 import zygonox.core.mend.Stray;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.Mended;
@@ -43,11 +42,11 @@ public final class BlendWords {
   /** What a clipped mean left out; empty for other methods. */
   public static Optional<String> rejected(BlendResult done) {
     return done.rejected()
-        .map(r -> r.most() == 0 ? Words.say("blend.rejected-none") : rejected(r, done.used()));
-  }
-
-  private static String rejected(Rejection.Counts counts, int used) {
-    return Words.say("blend.rejected", counts.share(), counts.most(), used);
+        .map(
+            r ->
+                r.most() == 0
+                    ? Words.say("blend.rejected-none")
+                    : Words.say("blend.rejected", r.share()));
   }
 
   /** How sharp what stood still is; empty where it is not told. */

@@ -162,7 +162,8 @@ final class RecipePage implements Page {
   void showPicture() {
     if (shown != null) {
       if (shown.rejected != null && variants.mapProperty().get()) {
-        String white = Words.say("blend.rejected-shown", shown.rejected.most());
+        String white =
+            Words.say("blend.rejected-shown", shown.rejected.most(), shown.variant.frames());
         workplace.picture().show(shown.rejected.pixels(), white);
         workplace.picture().compareWith(shown.picture, shown.variant.caption());
         return;

@@ -61,6 +61,7 @@ public final class PictureView extends Region {
     accessibleTextProperty().bind(model.heardProperty());
     caption.getStyleClass().add("picture-caption");
     caption.setMouseTransparent(true);
+    caption.setWrapText(true);
     empty.getStyleClass().add("picture-empty");
     empty.setWrapText(true);
     empty.textProperty().bind(model.emptyTextProperty());
@@ -130,8 +131,8 @@ public final class PictureView extends Region {
     }
     caption.setVisible(hasPicture() && !caption.getText().isEmpty());
     double captionWidth = Math.min(caption.prefWidth(-1), getWidth() - 16);
-    caption.resizeRelocate(
-        8, getHeight() - caption.prefHeight(-1) - 8, captionWidth, caption.prefHeight(-1));
+    double captionHeight = caption.prefHeight(captionWidth);
+    caption.resizeRelocate(8, getHeight() - captionHeight - 8, captionWidth, captionHeight);
   }
 
   private void draw() {
@@ -210,7 +211,7 @@ public final class PictureView extends Region {
         model.showingDifferenceProperty().get() && model.otherProperty().get() != null
             ? Words.say("picture.difference-black-is-alike")
             : showOther ? model.otherCaptionProperty().get() : model.captionProperty().get();
-    String zoom = String.format(Locale.ROOT, "%.0f %%", 100 * view.zoom());
+    String zoom = String.format(Locale.ROOT, "%.0f\u00a0%%", 100 * view.zoom());
     String seen =
         model.liftedProperty().get()
             ? zoom + "  ·  " + Words.say(lifting.lifts() ? "picture.lifted" : "picture.bright")
