@@ -78,7 +78,7 @@ class ShellTest extends WindowTest {
     assertThat(shell.picture().showingOtherProperty().get()).isFalse();
     robot.type(KeyCode.DIGIT1);
     WaitForAsyncUtils.waitForFxEvents();
-    assertThat(text(".picture-caption")).endsWith("100 %");
+    assertThat(text(".picture-caption")).endsWith("100\u00a0%");
 
     Path target = folder.resolve("results").resolve("mine.png");
     robot.interact(() -> ((TextField) shell.lookup("#target")).setText(target.toString()));
