@@ -11,12 +11,13 @@ import zygonox.core.work.Cancellation;
  * How sharp the edges of a picture of many frames are, held against those of one frame, whatever
  * the noise of either.
  *
- * <p>The slopes of the one are projected onto those of the other, where the other's are steep:
- * noise that is in one of them only drops out of the sum. For edges spread like a Gaussian of width
- * w and spread further to w' the share &lt;gg&gt;/&lt;fg&gt; is sqrt((w^2 + w'^2) / (2 w'^2)), so
- * that w/w' = sqrt(2 share^2 - 1) (from the integrals of products of two Gaussians). The same of
- * cells of eight pixels, which a blur of a pixel leaves as they are, tells how much brighter or
- * steeper in tone the one is, and is divided out.
+ * <p>The slopes of the one are projected onto those of the other, in and around cells of eight
+ * pixels where the other's are steep: noise that is in one of them only drops out of the sum, and
+ * that of the frame which is in the picture too is told by cells without edges and taken off both
+ * sums. For edges spread like a Gaussian of width w and spread further to w' the share
+ * &lt;gg&gt;/&lt;fg&gt; is sqrt((w^2 + w'^2) / (2 w'^2)), so that w/w' = sqrt(2 share^2 - 1) (from
+ * the integrals of products of two Gaussians). How much steeper in tone the one is, is told by the
+ * means of the cells, which a blur of a pixel leaves as they are, and divided out.
  */
 public final class EdgeSharpness {
   private static final int CELL = 8;
