@@ -5,6 +5,7 @@ import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Locale;
 import java.util.ResourceBundle;
+import java.util.function.Function;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -70,7 +71,22 @@ public final class Main implements Runnable {
     COMMANDS.stream()
         .filter(c -> !known || nameOf(c).equals(asked))
         .forEach(c -> line.addSubcommand(c));
-    return line;
+    CommandLine.ITypeConverter<Integer> whole =
+        text -> number(text, Integer::valueOf, "shell.not-a-whole-number");
+    CommandLine.ITypeConverter<Double> real =
+        text -> number(text, Double::valueOf, "shell.not-a-number");
+    return line.registerConverter(Integer.class, whole)
+        .registerConverter(int.class, whole)
+        .registerConverter(Double.class, real)
+        .registerConverter(double.class, real);
+  }
+
+  private static <T> T number(String text, Function<String, T> reading, String otherwise) {
+    try {
+      return reading.apply(text.strip());
+    } catch (NumberFormatException e) {
+      throw new CommandLine.TypeConversionException(Words.say(otherwise, text));
+    }
   }
 
   private static String nameOf(Class<?> command) {

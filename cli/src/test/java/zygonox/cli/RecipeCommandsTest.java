@@ -176,6 +176,10 @@ class RecipeCommandsTest {
     "mean --scratch nowhere, --scratch: nowhere is not a folder",
     "mean --drop none.jpg, --drop: ",
     "mean --every 0, --every: The number is 0",
+    "mean --every two, 'Invalid value for option ''--every'': \"two\" is not a whole number; see'",
+    "mean --sharpest 0, --sharpest: The number of sharpest frames is 0",
+    "mean --rejected map.png, --rejected: Only a clipped mean rejects anything",
+    "clipped-mean --rejected map.jpg, --rejected: Numbers of frames cannot be written",
     "mean --align sky, --align is \"sky\"; it must be one of none, shift, scene, stars",
     "mean --recipe none.json, none.json is not there; name a recipe"
   })

@@ -79,11 +79,12 @@ public record Recipe(
   /** What clipped mean takes when nothing is said; common practice, no source. */
   public static final double USUAL_KAPPA = 3;
 
+  private static final int MOST_FRAMES = 100_000;
+
   public Recipe {
     InvalidInput.check("kappa", "value.kappa", kappa, 0.5, 20);
     InvalidInput.check("scale", "value.scale", scale, 1, 4);
-    sharpest.ifPresent(
-        n -> InvalidInput.check("sharpest", "value.sharpest", n, 1, Integer.MAX_VALUE));
+    sharpest.ifPresent(n -> InvalidInput.check("sharpest", "value.sharpest", n, 1, MOST_FRAMES));
     regions = List.copyOf(regions);
     // In the order they were given, for the words and files that tell them.
     masks = Collections.unmodifiableMap(new LinkedHashMap<>(masks));
