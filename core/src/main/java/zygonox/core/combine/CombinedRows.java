@@ -113,11 +113,6 @@ final class CombinedRows implements AutoCloseable {
     return true;
   }
 
-  /** Whether an earlier run left any. */
-  synchronized boolean isAny() {
-    return !places.isEmpty();
-  }
-
   /** Fills in rows that an earlier run left; false where there are none. */
   synchronized boolean read(int firstRow, int rows, ResultRows into) {
     Long place = places.get(firstRow);

@@ -39,6 +39,11 @@ final class NoiseProbe {
     return side > 2 * LAG;
   }
 
+  /** Whether any of these rows is measured. */
+  boolean looksAt(int firstRow, int rows) {
+    return Arrays.stream(tops).anyMatch(top -> top < firstRow + rows && top + side > firstRow);
+  }
+
   /** Samples of one picture in the probe's tiles; fill from any thread, each row once. */
   final class Picture {
     private final int white;

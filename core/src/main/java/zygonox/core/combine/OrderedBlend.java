@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -200,10 +199,6 @@ final class OrderedBlend<S extends RowSource> {
       return;
     }
     try (CombinedRows kept = kept(taking)) {
-      if (kept.isAny() && !probed) {
-        // Rows that are not read again are not measured either.
-        Collections.fill(job.probed(), null);
-      }
       try {
         combine(workers, taking, kept, probed, sink, result);
         kept.remove();
@@ -241,11 +236,15 @@ final class OrderedBlend<S extends RowSource> {
           int samples = rows * layout.rowSamples();
           ResultRows combined =
               rejection.isPresent() ? quantizer.countedRows(samples) : quantizer.rows(samples);
-          if (!kept.read(firstRow, rows, combined)) {
+          boolean there = kept.read(firstRow, rows, combined);
+          // Of rows that are there already the frames' are read only where their noise is measured.
+          if (!there || !probed && job.probe().looksAt(firstRow, rows)) {
             Strip mine = perWorker.get(worker);
             mine.read(firstRow, rows, !probed);
-            mine.combine(firstRow, rows, combined);
-            kept.keep(firstRow, rows, combined);
+            if (!there) {
+              mine.combine(firstRow, rows, combined);
+              kept.keep(firstRow, rows, combined);
+            }
           }
           if (result != null) {
             result.rows(firstRow, rows, combined.samples(layout));
