@@ -2,7 +2,6 @@ package zygonox.core.align;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.hipparchus.exception.MathRuntimeException;
@@ -34,21 +33,8 @@ final class SceneMatcher {
   private static final int[] AFFINE = {0, 1, 2, 3, 4, 5};
   private static final int[] PROJECTIVE = {0, 1, 2, 3, 4, 5, 6, 7};
 
-  /** Turns that are tried, degrees either way, and between them. */
+  /** Turns that are tried, degrees either way. */
   private static final double TURN_DEG = 16;
-
-  private static final double TURN_STEP_DEG = 2;
-
-  /** Shifts that are tried, as a share of the picture. */
-  private static final double SHIFT_SHARE = 0.3;
-
-  /** Shifts are tried in steps of so many pixels, and in halves around the best of them. */
-  private static final int WIDE_STEP = 4;
-
-  private static final int LOOKED_AROUND = 12;
-
-  /** Above this correlation they match beyond doubt; common practice, no source. */
-  private static final double PLAIN = 0.8;
 
   /** Below this correlation two pictures are of different scenes; common practice, no source. */
   private static final double LEAST_CORRELATION = 0.5;
@@ -248,7 +234,11 @@ final class SceneMatcher {
   Optional<Match> match(GreyLevels frame, Cancellation cancellation) {
     int smallest = reference.levels().size() - 1;
     // From the reference's pixels to the frame's, at each size.
-    Homography map = coarse(frame.levels().get(smallest));
+    Homography map =
+        CoarseMatch.of(
+            reference.levels().get(smallest),
+            frame.levels().get(smallest),
+            freedom == Freedom.SHIFT ? 0 : TURN_DEG);
     for (int l = smallest; l >= 0; l--) {
       cancellation.check();
       GreyLevels.Level level = frame.levels().get(l);
@@ -275,110 +265,8 @@ final class SceneMatcher {
     return up.after(map).after(up.inverse());
   }
 
-  private Homography coarse(GreyLevels.Level frame) {
-    GreyLevels.Level here = reference.levels().get(reference.levels().size() - 1);
-    double most = freedom == Freedom.SHIFT ? 0 : TURN_DEG;
-    Coarse best = coarse(here, frame, 0);
-    // Both ways from level on: a match as plain as that is not found again at another turn.
-    for (double turn = TURN_STEP_DEG; turn <= most; turn += TURN_STEP_DEG) {
-      if (best.correlation > PLAIN && turn - TURN_STEP_DEG > Math.abs(best.turn)) {
-        break;
-      }
-      for (Coarse other : List.of(coarse(here, frame, turn), coarse(here, frame, -turn))) {
-        best = other.correlation > best.correlation ? other : best;
-      }
-    }
-    return turning(here, best.turn).after(shift(best.dx, best.dy));
-  }
-
-  /** How well two small pictures fit, one turned and shifted. */
-  private record Coarse(double correlation, double turn, int dx, int dy) {}
-
-  /** The best shift at a turn: in wide steps, then around the best of those. */
-  private static Coarse coarse(GreyLevels.Level here, GreyLevels.Level frame, double turn) {
-    GreyLevels.Level turned = turn == 0 ? frame : turned(frame, turn);
-    int reachX = (int) (SHIFT_SHARE * here.width());
-    int reachY = (int) (SHIFT_SHARE * here.height());
-    List<Coarse> wide = new ArrayList<>();
-    for (int dy = -reachY; dy <= reachY; dy += WIDE_STEP) {
-      for (int dx = -reachX; dx <= reachX; dx += WIDE_STEP) {
-        wide.add(new Coarse(shiftedCorrelation(here, turned, dx, dy), turn, dx, dy));
-      }
-    }
-    wide.sort(Comparator.comparingDouble(Coarse::correlation).reversed());
-    Coarse best = wide.get(0);
-    for (Coarse one : wide.subList(0, Math.min(wide.size(), LOOKED_AROUND))) {
-      for (int k = 0; k < 9; k++) {
-        int dx = one.dx + (k % 3 - 1) * WIDE_STEP / 2;
-        int dy = one.dy + (k / 3 - 1) * WIDE_STEP / 2;
-        double value = shiftedCorrelation(here, turned, dx, dy);
-        best = value > best.correlation ? new Coarse(value, turn, dx, dy) : best;
-      }
-    }
-    return best;
-  }
-
-  private static Homography shift(double dx, double dy) {
-    return new Homography(new double[] {1, 0, dx, 0, 1, dy, 0, 0, 1});
-  }
-
-  /** From a turned picture's pixels to those of the one that was turned. */
-  private static Homography turning(GreyLevels.Level level, double deg) {
-    double cos = Math.cos(Math.toRadians(deg));
-    double sin = Math.sin(Math.toRadians(deg));
-    double x = (level.width() - 1) / 2.0;
-    double y = (level.height() - 1) / 2.0;
-    return new Homography(
-        new double[] {cos, -sin, x - cos * x + sin * y, sin, cos, y - sin * x - cos * y, 0, 0, 1});
-  }
-
-  private static GreyLevels.Level turned(GreyLevels.Level from, double deg) {
-    Homography map = turning(from, deg);
-    float[] grey = new float[from.grey().length];
-    for (int y = 0; y < from.height(); y++) {
-      for (int x = 0; x < from.width(); x++) {
-        grey[y * from.width() + x] =
-            from.at((int) Math.round(map.x(x, y)), (int) Math.round(map.y(x, y)));
-      }
-    }
-    return new GreyLevels.Level(from.width(), from.height(), grey);
-  }
-
-  /** Normalised correlation of the overlap, every second pixel, less where it is small. */
-  private static double shiftedCorrelation(GreyLevels.Level a, GreyLevels.Level b, int dx, int dy) {
-    Sums sums = new Sums();
-    int left = Math.max(0, -dx);
-    int right = Math.min(a.width(), b.width() - dx);
-    int top = Math.max(0, -dy);
-    int bottom = Math.min(a.height(), b.height() - dy);
-    float[] ones = a.grey();
-    float[] others = b.grey();
-    for (int y = top; y < bottom; y += 2) {
-      int on = y * a.width();
-      int other = (y + dy) * b.width() + dx;
-      // Of one row floats are exact enough, and fast.
-      float one = 0;
-      float two = 0;
-      float oneSquares = 0;
-      float twoSquares = 0;
-      float products = 0;
-      for (int x = left; x < right; x += 2) {
-        float p = ones[on + x];
-        float q = others[other + x];
-        one += p;
-        two += q;
-        oneSquares += p * p;
-        twoSquares += q * q;
-        products += p * q;
-      }
-      sums.add((right - left + 1) / 2, one, two, oneSquares, twoSquares, products);
-    }
-    double overlap = 4.0 * sums.count / ((double) a.width() * a.height());
-    return sums.correlation() * Math.min(1, 0.7 + 0.3 * overlap);
-  }
-
   private static double correlation(GreyLevels.Level a, GreyLevels.Level b, Homography map) {
-    Sums sums = new Sums();
+    CorrelationSums sums = new CorrelationSums();
     for (int y = 0; y < a.height(); y += 2) {
       for (int x = 0; x < a.width(); x += 2) {
         double bx = map.x(x, y);
@@ -388,40 +276,7 @@ final class SceneMatcher {
         }
       }
     }
-    return sums.count < a.width() ? 0 : sums.correlation();
-  }
-
-  private static final class Sums {
-    private int count;
-    private double a;
-    private double b;
-    private double aa;
-    private double bb;
-    private double ab;
-
-    void add(float one, float other) {
-      count++;
-      a += one;
-      b += other;
-      aa += (double) one * one;
-      bb += (double) other * other;
-      ab += (double) one * other;
-    }
-
-    void add(int more, double one, double other, double ones, double others, double products) {
-      count += more;
-      a += one;
-      b += other;
-      aa += ones;
-      bb += others;
-      ab += products;
-    }
-
-    double correlation() {
-      double va = aa - a * a / count;
-      double vb = bb - b * b / count;
-      return va <= 0 || vb <= 0 ? 0 : (ab - a * b / count) / Math.sqrt(va * vb);
-    }
+    return sums.count() < a.width() ? 0 : sums.correlation();
   }
 
   /**
@@ -559,16 +414,15 @@ final class SceneMatcher {
 
   /** How far the two differ usually, brightness and contrast set aside. */
   private static double scale(Places at, float[] seen, float[] off) {
-    Sums sums = new Sums();
+    CorrelationSums sums = new CorrelationSums();
     for (int i = 0; i < seen.length; i++) {
       if (!Float.isNaN(seen[i])) {
         sums.add(at.grey[i], seen[i]);
       }
     }
-    double spread = sums.aa - sums.a * sums.a / sums.count;
-    double gain = spread <= 0 ? 1 : (sums.ab - sums.a * sums.b / sums.count) / spread;
-    double bias = (sums.b - gain * sums.a) / sums.count;
-    float[] sizes = new float[sums.count];
+    double gain = sums.gain();
+    double bias = sums.bias(gain);
+    float[] sizes = new float[sums.count()];
     int k = 0;
     for (int i = 0; i < seen.length; i++) {
       off[i] = (float) (seen[i] - gain * at.grey[i] - bias);
