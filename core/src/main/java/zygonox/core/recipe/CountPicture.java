@@ -24,43 +24,56 @@ final class CountPicture {
     WholeFile.checkPlace(file, ifPresent);
   }
 
+  /** How many frames cover each pixel of an area. */
   static void write(
       CoverageMap coverage, CoverageMap.Area area, Path file, WholeFile.IfPresent ifPresent) {
-    OutputFormat.of(file)
-        .write(
-            file,
-            ifPresent,
-            header(area.width(), area.height()),
-            sink -> {
-              int[] counts = new int[coverage.whole().width()];
-              short[] row = new short[area.width()];
-              for (int y = 0; y < area.height(); y++) {
-                coverage.row(area.top() + y, counts);
-                for (int x = 0; x < area.width(); x++) {
-                  row[x] = (short) counts[area.left() + x];
-                }
-                sink.rows(y, 1, row);
-              }
-            });
+    int[] counts = new int[coverage.whole().width()];
+    write(
+        area,
+        file,
+        ifPresent,
+        (y, row) -> {
+          coverage.row(area.top() + y, counts);
+          for (int x = 0; x < row.length; x++) {
+            row[x] = (short) counts[area.left() + x];
+          }
+        });
   }
 
   /**
-   * The same of counts that are a picture already.
+   * An area of counts that are a picture already.
    *
    * @param counts grey, of the whole
    */
   static void write(
       Raster counts, CoverageMap.Area area, Path file, WholeFile.IfPresent ifPresent) {
-    short[] row = new short[area.width()];
+    write(
+        area,
+        file,
+        ifPresent,
+        (y, row) -> {
+          int from = (area.top() + y) * counts.layout().width() + area.left();
+          System.arraycopy(counts.samples(), from, row, 0, row.length);
+        });
+  }
+
+  /** Gives the counts of a row of the area. */
+  @FunctionalInterface
+  private interface Rows {
+    void fill(int y, short[] row);
+  }
+
+  private static void write(
+      CoverageMap.Area area, Path file, WholeFile.IfPresent ifPresent, Rows rows) {
     OutputFormat.of(file)
         .write(
             file,
             ifPresent,
             header(area.width(), area.height()),
             sink -> {
+              short[] row = new short[area.width()];
               for (int y = 0; y < area.height(); y++) {
-                int from = (area.top() + y) * counts.layout().width() + area.left();
-                System.arraycopy(counts.samples(), from, row, 0, row.length);
+                rows.fill(y, row);
                 sink.rows(y, 1, row);
               }
             });
