@@ -2,6 +2,7 @@ package zygonox.core.measure;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -80,6 +81,6 @@ public class MeasureSpeed {
 
   @Benchmark
   public Object streaks() {
-    return StreakFinder.find(scan.small(), List.of(before, next));
+    return StreakFinder.find(scan.small(), List.of(before, next), Optional.empty());
   }
 }

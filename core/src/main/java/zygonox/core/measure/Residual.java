@@ -1,6 +1,7 @@
 package zygonox.core.measure;
 
 import java.util.List;
+import java.util.Optional;
 import zygonox.core.stars.OrderStatistic;
 
 /**
@@ -10,6 +11,9 @@ import zygonox.core.stars.OrderStatistic;
 final class Residual {
   /** What two neighbours differ by so much is in one of them alone. */
   private static final float TRANSIENT_SIGMA = 4;
+
+  /** A star stands out by more than this, in sigma. */
+  private static final float STAR_SIGMA = 2;
 
   /** Every so many places tell how much noise there is. */
   private static final int SAMPLED = 31;
@@ -30,9 +34,10 @@ final class Residual {
 
   /**
    * @param neighbours the frames before and after, of the same scene and settings: one or two
+   * @param stars the light of stars that is known to be no line, row by row, if it is known
    * @return row by row, as the small frame's
    */
-  static float[][] of(SmallFrame frame, List<SmallFrame> neighbours) {
+  static float[][] of(SmallFrame frame, List<SmallFrame> neighbours, Optional<float[][]> stars) {
     float[][] expected = expected(frame, neighbours.stream().map(n -> levelled(n, frame)).toList());
     float[][] residual = new float[expected.length][expected[0].length];
     for (int y = 0; y < residual.length; y++) {
@@ -41,6 +46,7 @@ final class Residual {
     subtractSlow(residual);
     overSlopes(residual, expected);
     overSurroundings(residual);
+    stars.ifPresent(light -> takeStars(frame.rows(), expected, light, residual));
     return residual;
   }
 
@@ -86,6 +92,29 @@ final class Residual {
         mean = (frame[x] < mean) == (first[x] < second[x]) ? first[x] : second[x];
       }
       into[x] = mean;
+    }
+  }
+
+  /**
+   * What stars account for is taken out of a residual. Only now: what noise there is, and how
+   * lively the surroundings are, is told with them.
+   */
+  private static void takeStars(
+      float[][] frame, float[][] expected, float[][] stars, float[][] residual) {
+    float least = STAR_SIGMA * sigma((x, y) -> frame[y][x] - expected[y][x], frame);
+    for (int y = 0; y < residual.length; y++) {
+      takeStars(frame[y], expected[y], stars[y], least, residual[y]);
+    }
+  }
+
+  private static void takeStars(
+      float[] frame, float[] expected, float[] stars, float least, float[] residual) {
+    for (int x = 0; x < residual.length; x++) {
+      float star = stars[x] - expected[x];
+      if (star > least) {
+        float all = frame[x] - expected[x];
+        residual[x] *= Math.max(0, all - star) / Math.max(least, all);
+      }
     }
   }
 

@@ -250,13 +250,16 @@ public final class RunMeter {
           int i = from + k;
           Single here = held.get(i);
           List<SmallFrame> neighbours = new ArrayList<>();
+          List<CarriedStars.Beside> carried = new ArrayList<>();
           for (int beside : new int[] {i - 1, i + 1}) {
             boolean there = beside >= 0 && beside < held.size();
             if (there && isSteady(shifts.get(offset + beside), shifts.get(offset + i))) {
               neighbours.add(held.get(beside).small);
+              carried(beside, i, offset).ifPresent(carried::add);
             }
           }
-          List<Streak> streaks = StreakFinder.find(here.small, neighbours);
+          List<Streak> streaks =
+              StreakFinder.find(here.small, neighbours, stars(here.small, carried));
           compared[k] =
               new FrameMeasure(
                   here.frame,
@@ -270,6 +273,21 @@ public final class RunMeter {
         });
     measured.addAll(Arrays.asList(compared));
     held = new ArrayList<>(held.subList(end - 1, held.size()));
+  }
+
+  /** A frame beside another one, if it is known how the stars moved between the two. */
+  private Optional<CarriedStars.Beside> carried(int beside, int of, int offset) {
+    SmallFrame small = held.get(beside).small;
+    Optional<StarStep> step = steps.get(offset + Math.max(beside, of));
+    return step.map(
+        s ->
+            beside < of
+                ? CarriedStars.Beside.before(small, s.map())
+                : CarriedStars.Beside.after(small, s.map()));
+  }
+
+  private static Optional<float[][]> stars(SmallFrame small, List<CarriedStars.Beside> carried) {
+    return carried.isEmpty() ? Optional.empty() : Optional.of(CarriedStars.of(small, carried));
   }
 
   private static boolean isSteady(Shift a, Shift b) {

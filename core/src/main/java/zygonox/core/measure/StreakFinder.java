@@ -2,6 +2,7 @@ package zygonox.core.measure;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Finds lines of light that are in one frame and not in its neighbours.
@@ -88,13 +89,15 @@ final class StreakFinder {
 
   /**
    * @param neighbours the frames before and after, of the same scene and settings: one or two
+   * @param stars the light of stars that is known to be no line, row by row, if it is known
    */
-  static List<Streak> find(SmallFrame frame, List<SmallFrame> neighbours) {
+  static List<Streak> find(
+      SmallFrame frame, List<SmallFrame> neighbours, Optional<float[][]> stars) {
     if (neighbours.isEmpty() || frame.width() < 64 || frame.height() < 64) {
       return List.of();
     }
     double believed = neighbours.size() > 1 ? BELIEVED : BELIEVED_OF_ONE;
-    return new StreakFinder(Residual.of(frame, neighbours), believed).findAll();
+    return new StreakFinder(Residual.of(frame, neighbours, stars), believed).findAll();
   }
 
   /** Held within what a pixel may count. */
