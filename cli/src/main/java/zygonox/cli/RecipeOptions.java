@@ -28,6 +28,7 @@ import zygonox.core.mend.ChosenLine;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.FramePart;
 import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.RecipeFile;
@@ -104,6 +105,9 @@ final class RecipeOptions {
   @Option(names = "--mask", paramLabel = "FRAME=FILE")
   private Map<Path, Path> masks;
 
+  @Option(names = "--mask-edge", paramLabel = "[FRAME=]PX")
+  private List<String> maskEdges;
+
   @Option(names = "--sky-mask", paramLabel = "WHICH")
   private String skyMask;
 
@@ -146,8 +150,8 @@ final class RecipeOptions {
   @Option(names = "--region", paramLabel = "MASK=FROM")
   private List<String> regions;
 
-  @Option(names = "--region-edge", paramLabel = "PX")
-  private Double regionEdge;
+  @Option(names = "--region-edge", paramLabel = "[MASK=]PX")
+  private List<String> regionEdges;
 
   @Option(names = "--movement", paramLabel = "N")
   private Integer movement;
@@ -232,7 +236,7 @@ final class RecipeOptions {
     recipe = matchLight == null ? recipe : recipe.withMatchLight(matchLight);
     recipe = develop == null ? recipe : recipe.withTone(Tone.parse(develop));
     recipe = ownLight == null ? recipe : recipe.withOwnLight(ownLight());
-    recipe = masks == null ? recipe : recipe.withMasks(masks);
+    recipe = recipe.withMasks(masks(recipe));
     recipe = recipe.withGround(ground(recipe.ground()));
     recipe = taper == null ? recipe : recipe.withTaper(Typed.choice("--taper", taper, Taper.class));
     if (removeStreaks != null) {
@@ -302,17 +306,44 @@ final class RecipeOptions {
     return lights;
   }
 
+  private Map<Path, FramePart> masks(Recipe given) {
+    Map<Path, FramePart> asked = new LinkedHashMap<>();
+    if (masks == null) {
+      asked.putAll(given.masks());
+    } else {
+      masks.forEach((frame, mask) -> asked.put(frame, FramePart.hard(mask)));
+    }
+    if (maskEdges == null) {
+      return asked;
+    }
+    if (asked.isEmpty()) {
+      throw InvalidInput.about("mask-edge", Words.say("shell.no-mask"));
+    }
+    if (!given.fadesParts()) {
+      throw InvalidInput.about(
+          "mask-edge", Words.say("shell.mask-edge-idle", given.method().term()));
+    }
+    Edges edges = Edges.parse("mask-edge", maskEdges);
+    edges.check("mask-edge", asked.keySet());
+    asked.replaceAll(
+        (frame, part) -> new FramePart(part.mask(), edges.of(frame, part.edgePixels())));
+    return asked;
+  }
+
   private List<Region> regions(List<Region> given) {
-    if (regions == null && given.isEmpty() && regionEdge != null) {
+    List<Region> asked =
+        regions == null
+            ? given
+            : regions.stream().map(r -> Region.parse(r, Region.USUAL_EDGE)).toList();
+    if (regionEdges == null) {
+      return asked;
+    }
+    if (asked.isEmpty()) {
       throw InvalidInput.about("region-edge", Words.say("shell.no-region"));
     }
-    double edge = regionEdge == null ? Region.USUAL_EDGE : regionEdge;
-    if (regions != null) {
-      return regions.stream().map(r -> Region.parse(r, edge)).toList();
-    }
-    return regionEdge == null
-        ? given
-        : given.stream().map(r -> new Region(r.mask(), r.method(), r.frame(), edge)).toList();
+    Edges edges = Edges.parse("region-edge", regionEdges);
+    edges.check("region-edge", asked.stream().map(Region::mask).collect(Collectors.toSet()));
+    return asked.stream().map(r -> r.with(r.mask(), edges.of(r.mask(), r.edgePixels()))).toList();
   }
 
   private Optional<Movement> movement(Optional<Movement> given) {

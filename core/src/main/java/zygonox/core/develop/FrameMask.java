@@ -1,7 +1,9 @@
 package zygonox.core.develop;
 
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.BitSet;
+import java.util.List;
 import zygonox.core.format.Depth;
 import zygonox.core.format.FrameInfo;
 import zygonox.core.format.OutputFormat;
@@ -91,6 +93,63 @@ public record FrameMask(int width, int height, BitSet white) {
       }
     }
     return new FrameMask(width, height, changed);
+  }
+
+  /**
+   * The same with all that lies within a closed line in: where it crosses itself, what is within it
+   * once more is out.
+   *
+   * @param corners column and row of each, three or more
+   */
+  public FrameMask filled(List<double[]> corners) {
+    BitSet changed = (BitSet) white.clone();
+    double[] crossings = new double[corners.size()];
+    for (int y = 0; y < height; y++) {
+      int count = 0;
+      for (int i = 0; i < corners.size(); i++) {
+        double[] a = corners.get(i);
+        double[] b = corners.get((i + 1) % corners.size());
+        if ((a[1] <= y) != (b[1] <= y)) {
+          crossings[count++] = a[0] + (y - a[1]) / (b[1] - a[1]) * (b[0] - a[0]);
+        }
+      }
+      Arrays.sort(crossings, 0, count);
+      for (int k = 0; k + 1 < count; k += 2) {
+        set(changed, y, crossings[k], crossings[k + 1]);
+      }
+    }
+    return new FrameMask(width, height, changed);
+  }
+
+  /**
+   * All that lies nearer to one place than to another, and nothing else: with an edge as soft as
+   * the two lie apart it fades from the one to the other.
+   */
+  public static FrameMask nearer(
+      int width, int height, double x1, double y1, double x2, double y2) {
+    BitSet white = new BitSet(width * height);
+    double across = x2 - x1;
+    double middle = (x1 + x2) / 2;
+    for (int y = 0; y < height; y++) {
+      // Where this row crosses the line that lies as far from the one as from the other.
+      double down = (y - (y1 + y2) / 2) * (y2 - y1);
+      double edge = across == 0 ? (down <= 0 ? width : -1) : middle - down / across;
+      boolean left = across >= 0;
+      set(white, width, y, left ? 0 : edge, left ? edge : width - 1.0);
+    }
+    return new FrameMask(width, height, white);
+  }
+
+  private void set(BitSet bits, int y, double from, double to) {
+    set(bits, width, y, from, to);
+  }
+
+  private static void set(BitSet bits, int width, int y, double from, double to) {
+    int first = (int) Math.max(0, Math.ceil(from));
+    int end = (int) Math.min(width - 1.0, Math.floor(to)) + 1;
+    if (end > first) {
+      bits.set(y * width + first, y * width + end);
+    }
   }
 
   /** A round stroke: in each row one piece, for it is convex. */

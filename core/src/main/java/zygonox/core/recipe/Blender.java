@@ -38,6 +38,7 @@ import zygonox.core.format.PictureReader;
 import zygonox.core.format.PixelSource;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.mend.FadedLight;
 import zygonox.core.mend.MaskedLight;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
@@ -281,7 +282,7 @@ public final class Blender {
     frames.forEach(f -> how.append(weights.getOrDefault(f, 1.0)).append(f.file().getFileName()));
     try {
       List<Path> files = new ArrayList<>(frames.stream().map(Frame::file).toList());
-      files.addAll(recipe.masks().values());
+      recipe.masks().values().forEach(p -> files.add(p.mask()));
       Stream.of(recipe.calibration().darks(), recipe.calibration().flats())
           .flatMap(List::stream)
           .filter(Files::isRegularFile)
@@ -405,7 +406,7 @@ public final class Blender {
       Optional<Aligned> aligned,
       Map<Frame, Double> weights,
       DecodeMemory memory) {
-    Map<Path, FrameMask> masks = masks(lane.layout());
+    Map<Path, Fading> fadings = fadings(lane.layout());
     Map<Path, Alignment> moves = new HashMap<>();
     aligned.ifPresent(a -> a.alignments().forEach(m -> moves.put(m.file(), m)));
     List<Contribution<LightSource>> contributions = new ArrayList<>();
@@ -418,10 +419,14 @@ public final class Blender {
               () -> {
                 LightSource source = mends.open(frame, f -> lane.open(f, memory));
                 Placement placement = move == null ? Placement.AS_IT_IS : move.placement();
-                FrameMask own = masks.get(plain(frame.file()));
+                Placement finer = placement.finer(recipe.scale());
                 LightSource light = moved(source, placement);
-                for (FrameMask mask : masks(own, mends.counting(frame))) {
-                  light = new MaskedLight(light, mask, placement.finer(recipe.scale()));
+                Fading own = fadings.get(plain(frame.file()));
+                if (own != null) {
+                  light = own.faded(light, finer);
+                }
+                for (FrameMask mask : masks(mends.counting(frame))) {
+                  light = new MaskedLight(light, mask, finer);
                 }
                 return light;
               }));
@@ -429,10 +434,8 @@ public final class Blender {
     return contributions;
   }
 
-  private List<FrameMask> masks(FrameMask own, Optional<FrameMask> unlined) {
-    return Stream.of(Optional.ofNullable(own), unlined, everyFrame)
-        .flatMap(Optional::stream)
-        .toList();
+  private List<FrameMask> masks(Optional<FrameMask> unlined) {
+    return Stream.of(unlined, everyFrame).flatMap(Optional::stream).toList();
   }
 
   private LightSource moved(LightSource source, Placement placement) {
@@ -442,12 +445,32 @@ public final class Blender {
     return placement.isAsItIs() ? source : Moved.onto(source, placement);
   }
 
-  private Map<Path, FrameMask> masks(PixelLayout layout) {
-    Map<Path, FrameMask> masks = new HashMap<>();
+  /** Takes the part of a frame that counts. */
+  @FunctionalInterface
+  private interface Fading {
+    LightSource faded(LightSource moved, Placement placement);
+  }
+
+  /** Frames that are masked alike share what is known of it. */
+  private Map<Path, Fading> fadings(PixelLayout layout) {
+    Map<FramePart, Fading> known = new HashMap<>();
+    Map<Path, Fading> fadings = new HashMap<>();
     recipe
         .masks()
-        .forEach((frame, mask) -> masks.put(plain(frame), FrameMask.read("mask", mask, layout)));
-    return masks;
+        .forEach(
+            (frame, part) ->
+                fadings.put(plain(frame), known.computeIfAbsent(part, p -> fading(p, layout))));
+    return fadings;
+  }
+
+  /** Light fades out only where it is added up, or the brightest is taken. */
+  private Fading fading(FramePart part, PixelLayout layout) {
+    FrameMask mask = FrameMask.read("mask", part.mask(), layout);
+    if (!recipe.fadesParts() || part.edgePixels() == 0) {
+      return (moved, placement) -> new MaskedLight(moved, mask, placement);
+    }
+    FadedLight.Shares shares = FadedLight.Shares.of(mask, part.edgePixels());
+    return (moved, placement) -> new FadedLight(moved, shares, placement);
   }
 
   private static Path plain(Path file) {

@@ -35,7 +35,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param matchLight whether each frame's sky is made as bright as the reference's
  * @param tone the same development for every frame
  * @param ownLight frames whose light is changed by itself
- * @param masks frames of which only a part counts: a picture for each in which that part is white
+ * @param masks frames of which only a part counts
  * @param ground where the ground comes from; empty: it is blended as the sky is
  * @param red light of other frames that is added to the red; empty: none
  * @param movement what moves, laid into the picture of the empty place; empty: not
@@ -62,7 +62,7 @@ public record Recipe(
     boolean matchLight,
     Tone tone,
     Map<Path, OwnLight> ownLight,
-    Map<Path, Path> masks,
+    Map<Path, FramePart> masks,
     Optional<SkyAndGround> ground,
     Optional<RedLight> red,
     Optional<Movement> movement,
@@ -196,6 +196,11 @@ public record Recipe(
         || method == BlendMethod.SUM;
   }
 
+  /** Whether a frame can fade out at the edge of its part: elsewhere a pixel counts or does not. */
+  public boolean fadesParts() {
+    return method == BlendMethod.LIGHTEN || method == BlendMethod.SUM;
+  }
+
   /** Whether anything is done to frames on their way, and so they go by the light lane. */
   public boolean usesLight() {
     return align != Align.NONE
@@ -254,7 +259,7 @@ public record Recipe(
     return with(d -> d.ownLight = other);
   }
 
-  public Recipe withMasks(Map<Path, Path> other) {
+  public Recipe withMasks(Map<Path, FramePart> other) {
     return with(d -> d.masks = other);
   }
 
@@ -329,7 +334,7 @@ public record Recipe(
     private boolean matchLight;
     private Tone tone;
     private Map<Path, OwnLight> ownLight;
-    private Map<Path, Path> masks;
+    private Map<Path, FramePart> masks;
     private Optional<SkyAndGround> ground;
     private Optional<RedLight> red;
     private Optional<Movement> movement;

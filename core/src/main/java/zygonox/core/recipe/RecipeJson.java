@@ -160,7 +160,7 @@ public final class RecipeJson {
                     .put("kelvin", light.kelvin()));
     if (!recipe.masks().isEmpty()) {
       ObjectNode masks = root.putObject("masks");
-      recipe.masks().forEach((frame, mask) -> masks.put(relative(frame), relative(mask)));
+      recipe.masks().forEach((frame, part) -> masks.set(relative(frame), part(part)));
     }
     recipe.ground().ifPresent(g -> root.set("ground", ground(g)));
     recipe
@@ -392,12 +392,28 @@ public final class RecipeJson {
     return lights;
   }
 
-  private Map<Path, Path> masks(ObjectNode root) {
-    Map<Path, Path> masks = new LinkedHashMap<>();
+  private Map<Path, FramePart> masks(ObjectNode root) {
+    Map<Path, FramePart> masks = new LinkedHashMap<>();
     root.path("masks")
         .fields()
-        .forEachRemaining(f -> masks.put(absolute(f.getKey()), absolute(f.getValue().asText())));
+        .forEachRemaining(f -> masks.put(absolute(f.getKey()), part(f.getValue())));
     return masks;
+  }
+
+  /** The name of a mask alone where its edge is hard. */
+  private JsonNode part(FramePart part) {
+    if (part.edgePixels() == 0) {
+      return JSON.getNodeFactory().textNode(relative(part.mask()));
+    }
+    return JSON.createObjectNode()
+        .put("mask", relative(part.mask()))
+        .put("edge", part.edgePixels());
+  }
+
+  private FramePart part(JsonNode node) {
+    return node instanceof ObjectNode soft
+        ? new FramePart(absolute(JsonFields.text(soft, "mask")), JsonFields.number(soft, "edge"))
+        : FramePart.hard(absolute(node.asText()));
   }
 
   private List<ChosenLine> lines(ObjectNode root) {

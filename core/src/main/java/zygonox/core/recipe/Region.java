@@ -14,15 +14,18 @@ import zygonox.core.quantity.Phrasebook;
  * @param mask a picture of the result's size in which that part is white
  * @param method how it is made of the frames; empty: of one frame
  * @param frame the only one it is taken from; empty: from all of them
- * @param edgePixels over how many pixels the one becomes the other, 0 to 500
+ * @param edgePixels over how many pixels the one becomes the other, 0 to {@link #WIDEST_EDGE}
  */
 public record Region(
     Path mask, Optional<BlendMethod> method, Optional<Path> frame, double edgePixels) {
   /** How soft its edge is where nothing is said; common practice, no source. */
   public static final double USUAL_EDGE = 12;
 
+  /** As wide as a picture: a gradient is an edge that is as soft. */
+  public static final double WIDEST_EDGE = 10_000;
+
   public Region {
-    InvalidInput.check("region-edge", "value.edge-in-pixels", edgePixels, 0, 500);
+    InvalidInput.check("region-edge", "value.edge-in-pixels", edgePixels, 0, WIDEST_EDGE);
   }
 
   /**
@@ -48,8 +51,8 @@ public record Region(
         edgePixels);
   }
 
-  public Region withMask(Path other) {
-    return new Region(other, method, frame, edgePixels);
+  public Region with(Path otherMask, double otherEdge) {
+    return new Region(otherMask, method, frame, otherEdge);
   }
 
   /** Whether another part is taken from the same place. */

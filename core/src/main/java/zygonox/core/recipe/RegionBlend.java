@@ -10,6 +10,7 @@ import zygonox.core.align.Alignment;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.develop.FrameMask;
+import zygonox.core.develop.SoftEdge;
 import zygonox.core.format.Depth;
 import zygonox.core.format.PictureSink;
 import zygonox.core.frame.Frame;

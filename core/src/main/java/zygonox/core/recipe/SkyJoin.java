@@ -2,6 +2,7 @@ package zygonox.core.recipe;
 
 import java.io.IOException;
 import zygonox.core.develop.FrameMask;
+import zygonox.core.develop.SoftEdge;
 import zygonox.core.format.PictureSink;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;

@@ -305,9 +305,20 @@ public final class RecipeWords {
     recipe
         .masks()
         .forEach(
-            (frame, mask) ->
+            (frame, part) ->
                 words.addAll(
-                    List.of("--mask", relative(folder, frame) + "=" + relative(folder, mask))));
+                    List.of(
+                        "--mask", relative(folder, frame) + "=" + relative(folder, part.mask()))));
+    recipe.masks().entrySet().stream()
+        .filter(m -> m.getValue().edgePixels() > 0)
+        .forEach(
+            m ->
+                words.addAll(
+                    List.of(
+                        "--mask-edge",
+                        relative(folder, m.getKey())
+                            + "="
+                            + Words.number(m.getValue().edgePixels()))));
     recipe.ground().ifPresent(g -> ground(g, folder, words));
     if (!recipe.crop().equals(Crop.NONE)) {
       words.addAll(List.of("--crop", recipe.crop().term()));
@@ -381,10 +392,13 @@ public final class RecipeWords {
       words.addAll(List.of("--region", relative(folder, region.mask()) + "=" + from));
     }
     regions.stream()
-        .map(Region::edgePixels)
-        .filter(e -> e != Region.USUAL_EDGE)
-        .findFirst()
-        .ifPresent(e -> words.addAll(List.of("--region-edge", Words.number(e))));
+        .filter(r -> r.edgePixels() != Region.USUAL_EDGE)
+        .forEach(
+            r ->
+                words.addAll(
+                    List.of(
+                        "--region-edge",
+                        relative(folder, r.mask()) + "=" + Words.number(r.edgePixels()))));
   }
 
   private static String signed(double stops) {

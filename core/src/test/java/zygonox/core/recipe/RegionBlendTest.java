@@ -152,7 +152,8 @@ class RegionBlendTest {
     assertThatThrownBy(() -> Region.parse("veil.png", 12))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("MASK=median");
-    assertThatThrownBy(() -> Region.parse("veil.png=mean", 900)).isInstanceOf(InvalidInput.class);
+    assertThatThrownBy(() -> Region.parse("veil.png=mean", 90_000))
+        .isInstanceOf(InvalidInput.class);
     Path mask = mask(LAYOUT, FROM, TO);
     Region stranger = new Region(mask, Optional.empty(), Optional.of(folder.resolve("no.tif")), 0);
     assertThatThrownBy(() -> blend(lighten(stranger), "r.tif"))

@@ -129,7 +129,8 @@ class SkyAndGroundTest {
     for (BlendMethod method :
         new BlendMethod[] {BlendMethod.LIGHTEN, BlendMethod.MEAN, BlendMethod.MEDIAN}) {
       Path out = folder.resolve(method + ".png");
-      TestRecipes.blend(TestRecipes.usual(method).withMasks(Map.of(b, file)), frames(), out);
+      TestRecipes.blend(
+          TestRecipes.usual(method).withMasks(Map.of(b, FramePart.hard(file))), frames(), out);
       Raster seen = PictureReader.readWhole(Frame.look(out));
       // Of two values a median is their mean, in light as everything masked.
       double mean = (Srgb.toLight(10_000 / 65_535.0) + Srgb.toLight(50_000 / 65_535.0)) / 2;
@@ -366,7 +367,7 @@ class SkyAndGroundTest {
     assertThatThrownBy(
             () ->
                 TestRecipes.blend(
-                    recipe.withMasks(Map.of(frames().resolve("n0.tif"), wrong)),
+                    recipe.withMasks(Map.of(frames().resolve("n0.tif"), FramePart.hard(wrong))),
                     frames(),
                     folder.resolve("o.tif")))
         .isInstanceOf(InvalidInput.class)
@@ -375,7 +376,7 @@ class SkyAndGroundTest {
     Recipe all =
         recipe
             .withAlign(Align.STARS, Optional.empty())
-            .withMasks(Map.of(frames().resolve("n0.tif"), wrong))
+            .withMasks(Map.of(frames().resolve("n0.tif"), FramePart.hard(wrong)))
             .withGround(Optional.of(held(Optional.of(wrong), List.of(frames()))));
     assertThat(json.read(json.write(all))).isEqualTo(all);
   }

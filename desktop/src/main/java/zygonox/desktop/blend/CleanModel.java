@@ -29,10 +29,13 @@ import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Mending;
 import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.Region;
 import zygonox.core.words.BlendWords;
 import zygonox.core.words.Words;
+import zygonox.desktop.blend.PaintedMask.Way;
 import zygonox.desktop.picture.Outline;
 import zygonox.desktop.sentence.Sentence;
+import zygonox.desktop.sentence.Setting;
 import zygonox.desktop.sentence.Settings;
 import zygonox.desktop.stage.OpenNight;
 
@@ -153,7 +156,6 @@ final class CleanModel {
       drawn.set(Drawn.LINE);
     }
     boolean line = drawn.get() == Drawn.LINE;
-    double width = line ? drawnWidth : painted().width();
     Sentence.Builder said =
         new Sentence.Builder()
             .say(Words.say("clean.s-drawn"))
@@ -168,21 +170,69 @@ final class CleanModel {
     if (drawn.get().isSpot()) {
       sayFrames(said);
     }
-    drawing.set(
-        said.say(", ")
-            .set(
-                Settings.number(
-                    "drawn-width",
-                    Notation.PIXELS::parse,
-                    Words.say("sky-page.pixels", Words.number(width)),
-                    width,
-                    v -> Math.min(widest(), Math.rint(1 + v * 1.25)),
-                    v -> Math.max(1, Math.rint(v / 1.25 - 0.5)),
-                    v -> (Double) InvalidInput.check("value.drawn-width", v, 1, widest()),
-                    v -> Words.say(line ? "clean.drawn-means" : "sky-page.wide-means"),
-                    this::setWidth))
-            .say(Words.say("clean.s-wide"))
-            .end());
+    if (line) {
+      said.say(", ").set(width()).say(Words.say("clean.s-wide"));
+    } else {
+      sayWay(said);
+    }
+    drawing.set(said.say(".").end());
+  }
+
+  private Setting width() {
+    boolean line = drawn.get() == Drawn.LINE;
+    double width = line ? drawnWidth : painted().width();
+    return Settings.number(
+        "drawn-width",
+        Notation.PIXELS::parse,
+        Words.say("sky-page.pixels", Words.number(width)),
+        width,
+        v -> Math.min(widest(), Math.rint(1 + v * 1.25)),
+        v -> Math.max(1, Math.rint(v / 1.25 - 0.5)),
+        v -> (Double) InvalidInput.check("value.drawn-width", v, 1, widest()),
+        v -> Words.say(line ? "clean.drawn-means" : "sky-page.wide-means"),
+        this::setWidth);
+  }
+
+  /** How a part is drawn, and how soft its edge is. */
+  private void sayWay(Sentence.Builder said) {
+    PaintedMask painted = painted();
+    List<Way> ways =
+        Stream.of(Way.values()).filter(w -> w != Way.GRADIENT || painted.fades()).toList();
+    said.say(", ")
+        .set(
+            Settings.choice(
+                "drawn-way",
+                painted.way(),
+                ways,
+                w -> Words.say("clean.way." + w),
+                w -> Words.say("clean.way-means." + w),
+                w -> {
+                  painted.setWay(w);
+                  sayDrawing();
+                }));
+    if (painted.way() == Way.BRUSH) {
+      said.say("\u0020").set(width()).say(Words.say("clean.s-wide"));
+    }
+    if (painted.fades()) {
+      double edge = painted.edge();
+      said.say(Words.say("sky-page.s-edge"))
+          .set(
+              Settings.number(
+                  "drawn-edge",
+                  Notation.PIXELS::parse,
+                  Words.say("sky-page.pixels", Words.number(edge)),
+                  edge,
+                  v -> Math.min(Region.WIDEST_EDGE, Math.rint(1 + v * 1.25)),
+                  v -> Math.max(0, Math.rint(v / 1.25 - 0.5)),
+                  v ->
+                      (Double) InvalidInput.check("value.edge-in-pixels", v, 0, Region.WIDEST_EDGE),
+                  v -> Words.say("sky-page.edge-means"),
+                  v -> {
+                    painted.setEdge(v);
+                    sayDrawing();
+                  }))
+          .say(Words.say("clean.s-soft"));
+    }
   }
 
   /** In how many frames it is, counted from the one that is painted in. */

@@ -120,6 +120,7 @@ final class CleanPage implements Page {
     blend.sentenceProperty().subscribe(s -> refresh());
     workplace.night().nightProperty().subscribe(n -> refresh());
     model.drawnProperty().subscribe(d -> showParts());
+    model.drawingProperty().subscribe(s -> showWay());
   }
 
   private String hint(Drawn drawn) {
@@ -195,7 +196,8 @@ final class CleanPage implements Page {
   private final class PartBrush implements Brush {
     @Override
     public double radius() {
-      return model.painted().width() / 2;
+      PaintedMask painting = model.painted();
+      return painting.way() == PaintedMask.Way.BRUSH ? painting.width() / 2 : 0;
     }
 
     @Override
@@ -207,8 +209,10 @@ final class CleanPage implements Page {
     @Override
     public void lifted() {
       PaintedMask painting = model.painted();
+      boolean changed = painting.lifted();
+      outline(list.getSelectionModel().getSelectedIndex());
       Optional<FrameMask> painted = painting.unwritten();
-      if (painted.isEmpty()) {
+      if (!changed || painted.isEmpty()) {
         return;
       }
       MaskFiles files = painting.files();
@@ -291,16 +295,45 @@ final class CleanPage implements Page {
     look.setDisable(row.flatMap(r -> model.frame(r.was().file())).isEmpty());
     String act = row.isPresent() && !row.get().isOut() ? "clean.take-out" : "clean.keep";
     turn.setText(Words.say(row.filter(Row::moves).isPresent() ? act + "-subject" : act));
-    int index = list.getSelectionModel().getSelectedIndex();
-    List<Outline> outlines = new ArrayList<>(model.outlines(list.getItems(), index));
-    if (inView) {
-      if (row.isPresent() && index < outlines.size()) {
-        Outline one = outlines.get(index);
-        workplace.picture().lookAt((one.x1() + one.x2()) / 2, (one.y1() + one.y2()) / 2);
-      }
-      begun.ifPresent(outlines::add);
-      workplace.picture().outlinesProperty().set(outlines);
+    if (!inView) {
+      return;
     }
+    int index = list.getSelectionModel().getSelectedIndex();
+    List<Outline> outlines = outline(index);
+    if (row.isPresent() && index < outlines.size()) {
+      Outline one = outlines.get(index);
+      workplace.picture().lookAt((one.x1() + one.x2()) / 2, (one.y1() + one.y2()) / 2);
+    }
+  }
+
+  /** Shows where the lines lie; gives them in their order. */
+  private List<Outline> outline(int chosen) {
+    List<Outline> lines = model.outlines(list.getItems(), chosen);
+    List<Outline> outlines = new ArrayList<>(lines);
+    begun.ifPresent(outlines::add);
+    outlines.addAll(open());
+    workplace.picture().outlinesProperty().set(outlines);
+    return lines;
+  }
+
+  /** Drawn otherwise from now on: what was begun is forgotten, and the ring is as wide. */
+  private void showWay() {
+    if (inView) {
+      outline(list.getSelectionModel().getSelectedIndex());
+      workplace.picture().brushProperty().set(paints() ? new PartBrush() : null);
+    }
+  }
+
+  /** From corner to corner of a part that is not closed yet. */
+  private List<Outline> open() {
+    List<double[]> corners = paints() ? model.painted().open() : List.of();
+    List<Outline> outlines = new ArrayList<>();
+    for (int i = 0; i < corners.size(); i++) {
+      double[] from = corners.get(Math.max(0, i - 1));
+      double[] to = corners.get(i);
+      outlines.add(new Outline(from[0], from[1], to[0], to[1], 2, Outline.Kind.GOES, true));
+    }
+    return outlines;
   }
 
   /** One end of a line drawn by hand, or the other. */

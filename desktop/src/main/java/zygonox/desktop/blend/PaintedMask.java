@@ -1,14 +1,25 @@
 package zygonox.desktop.blend;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.recipe.Region;
 
 /** A mask that is painted stroke by stroke, each of them a step of the recipe. */
 abstract class PaintedMask {
   private final BlendModel blend;
+
+  /** Ends that lie nearer to each other are one. */
+  private static final double SHORTEST_GRADIENT = 4;
+
+  /** Corners that lie nearer to each other are one, as a share of the picture's width. */
+  private static final double SAME_CORNER = 0.008;
+
   private double width = 60;
   private Optional<FrameMask> mask = Optional.empty();
 
@@ -17,6 +28,33 @@ abstract class PaintedMask {
 
   /** Goes up whenever something else is painted. */
   private int subject;
+
+  private Way way = Way.BRUSH;
+  private boolean gradient;
+  private OptionalDouble edge = OptionalDouble.empty();
+
+  /** Where the pointer was last, and the picture it was on. */
+  private PixelLayout picture;
+
+  private double[] last;
+
+  /** Of the part whose corners are set, with what was painted before it. */
+  private final List<double[]> corners = new ArrayList<>();
+
+  private Optional<FrameMask> beforeCorners = Optional.empty();
+
+  /** Where a gradient begins whose other end is not set yet. */
+  private Optional<double[]> begun = Optional.empty();
+
+  /** How a part is drawn. */
+  enum Way {
+    /** By strokes. */
+    BRUSH,
+    /** By the corners around it. */
+    CORNERS,
+    /** From where it is whole to where nothing is left of it. */
+    GRADIENT
+  }
 
   PaintedMask(BlendModel blend) {
     this.blend = blend;
@@ -30,7 +68,16 @@ abstract class PaintedMask {
   abstract Optional<Path> wanted();
 
   /** Has the recipe use another file. */
-  abstract void edit(Path file);
+  abstract void edit(Path file, double edge);
+
+  /** How soft the edge is that the recipe has for what is painted now, in pixels. */
+  abstract OptionalDouble wantedEdge();
+
+  /** How soft it is where nothing was said, in pixels. */
+  abstract double usualEdge();
+
+  /** Whether an edge can be soft at all. */
+  abstract boolean fades();
 
   /** What is painted as it stands in the file, and back. */
   FrameMask turned(FrameMask painted) {
@@ -48,11 +95,43 @@ abstract class PaintedMask {
     width = pixels;
   }
 
+  /** How soft the edge is, in pixels. */
+  double edge() {
+    return wantedEdge().orElse(edge.orElse(usualEdge()));
+  }
+
+  void setEdge(double pixels) {
+    edge = OptionalDouble.of(pixels);
+    wanted().ifPresent(file -> edit(file, pixels));
+  }
+
+  /** How the next part is drawn; a gradient only where edges can be soft. */
+  Way way() {
+    return way == Way.GRADIENT && !fades() ? Way.BRUSH : way;
+  }
+
+  void setWay(Way other) {
+    way = other;
+    forget();
+  }
+
+  /** The places that were set of what is not closed yet. */
+  List<double[]> open() {
+    return begun.map(List::of).orElse(corners);
+  }
+
+  private void forget() {
+    corners.clear();
+    begun = Optional.empty();
+  }
+
   /** Something else is painted next. */
   void begin() {
     subject++;
     known = Optional.empty();
     mask = Optional.empty();
+    edge = OptionalDouble.empty();
+    forget();
   }
 
   /** Tells what is painted: a mask that was being written belongs to no other. */
@@ -73,6 +152,7 @@ abstract class PaintedMask {
     }
     known = Optional.of(file);
     mask = read.map(this::turned);
+    forget();
   }
 
   /** What is painted so far; nothing after the last step was taken back. */
@@ -81,14 +161,85 @@ abstract class PaintedMask {
   }
 
   /**
-   * Lets the brush go from one place to another.
+   * Goes from one place to another with the button down, in pixels of the picture.
    *
-   * @param picture the shape of the picture in view
+   * @param on the shape of the picture in view
    */
-  void paint(PixelLayout picture, double x1, double y1, double x2, double y2) {
-    FrameMask before =
-        mask().orElseGet(() -> new FrameMask(picture.width(), picture.height(), new BitSet()));
-    mask = Optional.of(before.painted(x1, y1, x2, y2, width / 2, true));
+  void paint(PixelLayout on, double x1, double y1, double x2, double y2) {
+    boolean first = last == null;
+    picture = on;
+    last = new double[] {x2, y2};
+    switch (way()) {
+      case BRUSH -> mask = Optional.of(soFar().painted(x1, y1, x2, y2, width / 2, true));
+      case GRADIENT -> {
+        if (first && begun.isEmpty()) {
+          begun = Optional.of(new double[] {x1, y1});
+        }
+        if (length() >= SHORTEST_GRADIENT) {
+          double[] from = begun.orElseThrow();
+          mask = Optional.of(FrameMask.nearer(on.width(), on.height(), from[0], from[1], x2, y2));
+        }
+      }
+      case CORNERS -> {
+        // Set where the button is let go.
+      }
+    }
+  }
+
+  private FrameMask soFar() {
+    return mask().orElseGet(() -> new FrameMask(picture.width(), picture.height(), new BitSet()));
+  }
+
+  private double length() {
+    return begun.map(b -> Math.hypot(last[0] - b[0], last[1] - b[1])).orElse(0.0);
+  }
+
+  /**
+   * The button is let go.
+   *
+   * @return whether what is painted is another now
+   */
+  boolean lifted() {
+    if (last == null) {
+      return false;
+    }
+    boolean changed =
+        switch (way()) {
+          case BRUSH -> true;
+          case GRADIENT -> graded();
+          case CORNERS -> cornered();
+        };
+    last = null;
+    return changed;
+  }
+
+  private boolean graded() {
+    double length = length();
+    if (length < SHORTEST_GRADIENT) {
+      return false;
+    }
+    begun = Optional.empty();
+    // Nearly nothing of a soft edge is left as far from its middle as it is soft.
+    edge = OptionalDouble.of(Math.min(Region.WIDEST_EDGE, Math.rint(length / 2)));
+    gradient = true;
+    return true;
+  }
+
+  /** The line around is closed by itself; its first corner once more ends it. */
+  private boolean cornered() {
+    if (corners.isEmpty()) {
+      beforeCorners = Optional.of(soFar());
+    } else if (Math.hypot(last[0] - corners.get(0)[0], last[1] - corners.get(0)[1])
+        < SAME_CORNER * picture.width()) {
+      corners.clear();
+      return false;
+    }
+    corners.add(last);
+    if (corners.size() < 3) {
+      return false;
+    }
+    mask = beforeCorners.map(m -> m.filled(corners));
+    return true;
   }
 
   /** What is to be written of it. */
@@ -99,7 +250,10 @@ abstract class PaintedMask {
   /** The recipe takes a mask that was written, from now on. */
   void use(Path file) {
     known = Optional.of(file);
-    edit(file);
+    // A gradient's own edge goes before that of the mask it takes the place of.
+    double soft = gradient ? edge.orElseThrow() : edge();
+    gradient = false;
+    edit(file, soft);
   }
 
   /** Where masks are kept. */

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Recipe;
@@ -36,26 +37,42 @@ final class RegionModel extends PaintedMask {
 
   @Override
   Optional<Path> wanted() {
-    return blend().recipe().regions().stream()
-        .filter(r -> r.isFrom(method, frame))
-        .findFirst()
-        .map(Region::mask);
+    return region().map(Region::mask);
+  }
+
+  private Optional<Region> region() {
+    return blend().recipe().regions().stream().filter(r -> r.isFrom(method, frame)).findFirst();
   }
 
   @Override
-  void edit(Path file) {
+  OptionalDouble wantedEdge() {
+    return region().stream().mapToDouble(Region::edgePixels).findFirst();
+  }
+
+  @Override
+  double usualEdge() {
+    return Region.USUAL_EDGE;
+  }
+
+  @Override
+  boolean fades() {
+    return true;
+  }
+
+  @Override
+  void edit(Path file, double edge) {
     Recipe recipe = blend().recipe();
     List<Region> regions = new ArrayList<>();
     boolean there = false;
     for (Region region : recipe.regions()) {
       boolean own = region.isFrom(method, frame);
-      regions.add(own ? region.withMask(file) : region);
+      regions.add(own ? region.with(file, edge) : region);
       there |= own;
     }
     if (!there) {
-      regions.add(new Region(file, method, frame, Region.USUAL_EDGE));
+      regions.add(new Region(file, method, frame, edge));
     }
-    blend().edit("region " + file.getFileName(), recipe.withRegions(regions));
+    blend().edit("region " + file.getFileName() + edge, recipe.withRegions(regions));
   }
 
   @Override

@@ -5,10 +5,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.frame.Frame;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
+import zygonox.core.recipe.FramePart;
 import zygonox.core.recipe.Recipe;
 
 /**
@@ -54,18 +56,18 @@ final class SpotModel extends PaintedMask {
 
   /** The mask is copied to the frames that follow, or taken off those beyond. */
   void setFrames(int count) {
-    Optional<Path> mask = wanted();
+    Optional<FramePart> part = part();
     frames = count;
-    mask.ifPresent(this::edit);
+    part.ifPresent(p -> edit(p.mask(), p.edgePixels()));
   }
 
   private int alike() {
-    Optional<Path> mask = wanted();
-    if (mask.isEmpty()) {
+    Optional<FramePart> part = part();
+    if (part.isEmpty()) {
       return 1;
     }
-    Map<Path, Path> masks = blend().recipe().masks();
-    return (int) following().stream().takeWhile(f -> mask.get().equals(masks.get(f))).count();
+    Map<Path, FramePart> masks = blend().recipe().masks();
+    return (int) following().stream().takeWhile(f -> part.get().equals(masks.get(f))).count();
   }
 
   /** The frame and those after it, in the order they were taken in. */
@@ -78,17 +80,37 @@ final class SpotModel extends PaintedMask {
 
   @Override
   Optional<Path> wanted() {
+    return part().map(FramePart::mask);
+  }
+
+  private Optional<FramePart> part() {
     return frame.map(blend().recipe().masks()::get);
   }
 
   @Override
-  void edit(Path file) {
-    Optional<Path> before = wanted();
-    Map<Path, Path> masks = new LinkedHashMap<>(blend().recipe().masks());
+  OptionalDouble wantedEdge() {
+    return part().stream().mapToDouble(FramePart::edgePixels).findFirst();
+  }
+
+  @Override
+  double usualEdge() {
+    return 0;
+  }
+
+  @Override
+  boolean fades() {
+    return blend().recipe().fadesParts();
+  }
+
+  @Override
+  void edit(Path file, double edge) {
+    Optional<FramePart> before = part();
+    FramePart after = new FramePart(file, edge);
+    Map<Path, FramePart> masks = new LinkedHashMap<>(blend().recipe().masks());
     List<Path> following = following();
     before.ifPresent(b -> following.forEach(f -> masks.remove(f, b)));
-    following.stream().limit(frames).forEach(f -> masks.put(f, file));
-    blend().edit("mask " + file.getFileName() + frames, blend().recipe().withMasks(masks));
+    following.stream().limit(frames).forEach(f -> masks.put(f, after));
+    blend().edit("mask " + file.getFileName() + edge + frames, blend().recipe().withMasks(masks));
   }
 
   /** In the file what the frame gives is white; what is painted is that, or the rest. */

@@ -24,6 +24,7 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
+import zygonox.core.recipe.FramePart;
 import zygonox.core.recipe.Mending;
 import zygonox.core.recipe.RedLight;
 import zygonox.core.work.Cancellation;
@@ -144,7 +145,7 @@ class BlendModelTest {
         model
             .recipe()
             .withMono(true)
-            .withMasks(Map.of(frame, frame))
+            .withMasks(Map.of(frame, FramePart.hard(frame)))
             .withRed(Optional.of(new RedLight(List.of(frame), 1))));
     assertThat(sentence())
         .contains("take each as one grey picture")
@@ -348,7 +349,12 @@ class BlendModelTest {
         model
             .recipe()
             .withMending(model.recipe().mending().withStreaks(true))
-            .withMasks(Map.of(first, Path.of("a.png"), second, Path.of("b.png")))
+            .withMasks(
+                Map.of(
+                    first,
+                    FramePart.hard(Path.of("a.png")),
+                    second,
+                    FramePart.hard(Path.of("b.png"))))
             .withAlign(Align.STARS, Optional.of(second)));
     BlendJob job = model.roughJob(Path.of("rough.tif"));
     assertThat(job.frames().frames()).hasSize(8).startsWith(kept.get(0));

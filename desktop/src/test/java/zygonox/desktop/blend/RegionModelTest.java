@@ -101,6 +101,12 @@ class RegionModelTest {
     assertThat(clean.drawnProperty().get()).isEqualTo(CleanModel.Drawn.MEDIAN);
     setting(clean.drawingProperty().get(), "drawn-width").accept().accept("90 px");
     assertThat(clean.drawingProperty().get().text())
-        .isEqualTo("What you draw is a part by the median, 90 px wide.");
+        .isEqualTo(
+            "What you draw is a part by the median, with a brush 90 px wide, its edge 12 px soft.");
+    setting(clean.drawingProperty().get(), "drawn-edge").accept().accept("30 px");
+    setting(clean.drawingProperty().get(), "drawn-way").accept().accept("by its corners");
+    assertThat(clean.drawingProperty().get().text())
+        .isEqualTo("What you draw is a part by the median, by its corners, its edge 30 px soft.");
+    assertThat(clean.painted().way()).isEqualTo(PaintedMask.Way.CORNERS);
   }
 }

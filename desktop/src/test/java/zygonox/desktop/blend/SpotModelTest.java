@@ -14,6 +14,7 @@ import zygonox.core.develop.FrameMask;
 import zygonox.core.frame.Frame;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.recipe.Align;
+import zygonox.core.recipe.FramePart;
 import zygonox.desktop.stage.OpenNight;
 import zygonox.desktop.stage.TestNight;
 
@@ -47,7 +48,7 @@ class SpotModelTest {
   void aSpotIsLeftOutOfAFrameAndOfThoseThatFollow() throws Exception {
     model.paintIn(Optional.of(files.get(2)), false);
     Path first = stroke(200, 100);
-    assertThat(blend.recipe().masks()).containsOnly(Map.entry(files.get(2), first));
+    assertThat(blend.recipe().masks()).containsOnly(Map.entry(files.get(2), FramePart.hard(first)));
     FrameMask mask = FrameMask.read("mask", first, LAYOUT);
     assertThat(mask.at(200, 100)).isFalse();
     assertThat(mask.at(400, 300)).isTrue();
@@ -58,7 +59,7 @@ class SpotModelTest {
     assertThat(blend.recipe().masks().keySet())
         .containsExactlyInAnyOrderElementsOf(files.subList(2, 5));
     Path second = stroke(500, 100);
-    assertThat(blend.recipe().masks().values()).hasSize(3).containsOnly(second);
+    assertThat(blend.recipe().masks().values()).hasSize(3).containsOnly(FramePart.hard(second));
     model.setFrames(2);
     assertThat(blend.recipe().masks().keySet())
         .containsExactlyInAnyOrderElementsOf(files.subList(2, 4));
@@ -73,6 +74,64 @@ class SpotModelTest {
     assertThat(model.frames()).isEqualTo(1);
     model.paintIn(Optional.of(files.get(2)), false);
     assertThat(model.frames()).isEqualTo(3);
+  }
+
+  private boolean click(double x, double y) {
+    model.paint(LAYOUT, x, y, x, y);
+    return model.lifted();
+  }
+
+  @Test
+  void cornersAreSetAroundASpot() throws Exception {
+    model.paintIn(Optional.of(files.get(2)), false);
+    model.setWay(PaintedMask.Way.CORNERS);
+    assertThat(click(100, 100)).isFalse();
+    assertThat(click(300, 100)).isFalse();
+    assertThat(model.open()).hasSize(2);
+    assertThat(model.mask()).isEmpty();
+    assertThat(click(300, 300)).isTrue();
+    assertThat(model.mask().orElseThrow().at(250, 150)).isTrue();
+    assertThat(model.mask().orElseThrow().at(150, 250)).isFalse();
+    model.use(model.files().write(model.unwritten().orElseThrow()));
+    assertThat(click(100, 300)).isTrue();
+    assertThat(model.mask().orElseThrow().at(150, 250)).isTrue();
+    model.use(model.files().write(model.unwritten().orElseThrow()));
+    // The first corner once more: what follows is another part, beside the one that is there.
+    assertThat(click(102, 101)).isFalse();
+    assertThat(model.open()).isEmpty();
+    click(500, 300);
+    click(600, 300);
+    assertThat(click(600, 400)).isTrue();
+    assertThat(model.mask().orElseThrow().at(590, 320)).isTrue();
+    assertThat(model.mask().orElseThrow().at(150, 250)).isTrue();
+  }
+
+  @Test
+  void aGradientIsAPartWithAnEdgeHalfAsSoftAsItIsLong() throws Exception {
+    model.paintIn(Optional.of(files.get(2)), true);
+    assertThat(model.edge()).isZero();
+    model.setWay(PaintedMask.Way.GRADIENT);
+    model.paint(LAYOUT, 100, 200, 100, 200);
+    model.paint(LAYOUT, 100, 200, 300, 200);
+    assertThat(model.lifted()).isTrue();
+    model.use(model.files().write(model.unwritten().orElseThrow()));
+    assertThat(blend.recipe().masks().get(files.get(2)).edgePixels()).isEqualTo(100);
+    assertThat(model.mask().orElseThrow().at(190, 500)).isTrue();
+    assertThat(model.mask().orElseThrow().at(210, 500)).isFalse();
+    // By the keyboard its ends are set one after the other.
+    assertThat(click(400, 100)).isFalse();
+    assertThat(model.open()).hasSize(1);
+    assertThat(click(400, 350)).isTrue();
+    model.use(model.files().write(model.unwritten().orElseThrow()));
+    assertThat(model.edge()).isEqualTo(125);
+    model.setEdge(30);
+    assertThat(blend.recipe().masks().get(files.get(2)).edgePixels()).isEqualTo(30);
+    night.undo();
+    assertThat(model.edge()).isEqualTo(125);
+    // Where a pixel counts or does not there is nothing to fade.
+    blend.edit("mean", blend.recipe().withMethod(zygonox.core.combine.BlendMethod.MEAN));
+    assertThat(model.fades()).isFalse();
+    assertThat(model.way()).isEqualTo(PaintedMask.Way.BRUSH);
   }
 
   @Test
@@ -106,7 +165,10 @@ class SpotModelTest {
     setting(clean.drawingProperty().get(), "drawn").accept().accept("a spot to leave out");
     String name = files.get(2).getFileName().toString();
     assertThat(clean.drawingProperty().get().text())
-        .isEqualTo("What you draw is a spot to leave out of " + name + ", in 1 frame, 60 px wide.");
+        .isEqualTo(
+            "What you draw is a spot to leave out of "
+                + name
+                + ", in 1 frame, with a brush 60 px wide, its edge 0 px soft.");
     setting(clean.drawingProperty().get(), "drawn-frames").accept().accept("4 frames");
     assertThat(clean.drawingProperty().get().text()).contains(", in 4 frames, ");
     blend.edit("align", blend.recipe().withAlign(Align.STARS, Optional.empty()));

@@ -1,9 +1,7 @@
-package zygonox.core.recipe;
-
-import zygonox.core.develop.FrameMask;
+package zygonox.core.develop;
 
 /** A mask whose edge is soft. */
-final class SoftEdge {
+public final class SoftEdge {
   private SoftEdge() {}
 
   /**
@@ -11,7 +9,7 @@ final class SoftEdge {
    *
    * @param edgePixels over how many pixels the one becomes the other; 0 for a hard edge
    */
-  static float[] of(FrameMask mask, double edgePixels) {
+  public static float[] of(FrameMask mask, double edgePixels) {
     int width = mask.width();
     int height = mask.height();
     float[] share = new float[width * height];
