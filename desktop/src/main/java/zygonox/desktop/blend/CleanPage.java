@@ -101,7 +101,10 @@ final class CleanPage implements Page {
     hint.textProperty()
         .bind(
             Bindings.createStringBinding(
-                () -> hint(model.drawnProperty().get()), list.getItems(), model.drawnProperty()));
+                () -> hint(model.drawnProperty().get()),
+                list.getItems(),
+                model.drawnProperty(),
+                model.drawingProperty()));
     hint.setWrapText(true);
     hint.setMinHeight(Region.USE_PREF_SIZE);
     hint.getStyleClass().add("faint");
@@ -124,11 +127,9 @@ final class CleanPage implements Page {
   }
 
   private String hint(Drawn drawn) {
-    if (drawn.isSpot()) {
-      return Words.say("clean.paint." + drawn);
-    }
     if (drawn != Drawn.LINE) {
-      return Words.say("clean.paint");
+      String how = Words.say("clean.way-hint." + model.painted().way());
+      return Words.say(drawn.isSpot() ? "clean.paint." + drawn : "clean.paint", how);
     }
     return Words.say(list.getItems().isEmpty() ? "clean.draw" : "clean.hint");
   }
