@@ -27,6 +27,12 @@ public final class EdgeSharpness {
 
   private static final int LEAST_CELLS = 30;
 
+  /**
+   * Share of the light of cells, squared about their mean, that both have alike: with less of it
+   * the one was lit otherwise, as by a torch, and its slopes are others.
+   */
+  private static final double LIKE = 0.6;
+
   /** Whether a pixel is asked. */
   @FunctionalInterface
   public interface Where {
@@ -87,7 +93,7 @@ public final class EdgeSharpness {
    * @param left column of the frame that is the picture's first
    * @param top row of the frame that is the picture's first
    * @param where which of the picture's pixels are asked
-   * @return empty where there are too few edges
+   * @return empty where there are too few edges, or the two were lit otherwise
    */
   public static OptionalDouble of(
       PixelSource frame,
@@ -191,6 +197,7 @@ public final class EdgeSharpness {
     double manys = 0;
     double product = 0;
     double square = 0;
+    double squareOfOne = 0;
     int cells = 0;
     int lastX = Math.min(many.width, one.width - left) - CELL;
     int lastY = Math.min(many.height, one.height - top) - CELL;
@@ -203,13 +210,15 @@ public final class EdgeSharpness {
           manys += b;
           product += a * b;
           square += b * b;
+          squareOfOne += a * a;
           cells++;
         }
       }
     }
     double along = product - ones * manys / cells;
     double own = square - manys * manys / cells;
-    return cells < LEAST_CELLS || along <= 0
+    double ofOne = squareOfOne - ones * ones / cells;
+    return cells < LEAST_CELLS || along <= 0 || along * along < LIKE * own * ofOne
         ? OptionalDouble.empty()
         : OptionalDouble.of(own / along);
   }

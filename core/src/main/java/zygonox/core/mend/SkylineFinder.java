@@ -35,6 +35,20 @@ public final class SkylineFinder {
   /** How much darker than the sky about it a thing before it is: by 40 %, as a logarithm. */
   private static final float DARKER = 0.5f;
 
+  /** Columns on either side that have to agree with one that light changes at its skyline. */
+  private static final int AGREEING = 12;
+
+  /** By how much it has to, in what it changes by elsewhere in the sky, and as a logarithm. */
+  private static final float BEYOND_NOISE = 5;
+
+  private static final float LEAST_CHANGE = 0.08f;
+
+  /** Rows that tell it on either side: the trail of a star is thinner. */
+  private static final int TELLING = 24;
+
+  /** Where fewer columns have ground nothing is certain, and none is taken from the others. */
+  private static final double LEAST_GROUND = 0.05;
+
   /** A star hides no nearer to the ground than so many rows. */
   private static final double CLEAR_ROWS = 2;
 
@@ -95,12 +109,14 @@ public final class SkylineFinder {
       int y = (int) Math.min(rows - 1, Math.ceil(star.y / shrink + CLEAR_ROWS));
       lowestStar[x] = Math.max(lowestStar[x], y);
     }
-    float[][] edge = edges(small, columns, rows);
-    int[] path = path(edge, lowestStar, columns, rows);
+    float[][] change = changes(small, columns, rows);
+    int[] path = path(edges(change), lowestStar, columns, rows);
+    leaveSky(path, small, change, rows);
     BitSet sky = new BitSet(width * height);
     for (int x = 0; x < width; x++) {
       int column = Math.min(columns - 1, x / shrink);
-      int end = refined(x, path[column] * shrink, 2 * shrink + 2);
+      boolean ground = path[column] < rows;
+      int end = ground ? refined(x, path[column] * shrink, 2 * shrink + 2) : height;
       for (int y = 0; y < end; y++) {
         sky.set(y * width + x);
       }
@@ -184,15 +200,14 @@ public final class SkylineFinder {
   }
 
   /**
-   * How clearly light changes below each place, as a share of the column's clearest: the middle of
-   * the rows above against the middle of those below, which stars and lamps hardly move.
+   * By how much light changes below each place, as a logarithm: the middle of the rows below less
+   * that of those above, which stars and lamps hardly move.
    */
-  private static float[][] edges(float[] small, int columns, int rows) {
-    float[][] edge = new float[columns][rows + 1];
+  private static float[][] changes(float[] small, int columns, int rows) {
+    float[][] change = new float[columns][rows + 1];
     float[] above = new float[BESIDE];
     float[] below = new float[BESIDE];
     for (int x = 0; x < columns; x++) {
-      float most = 1e-6f;
       for (int y = BESIDE; y <= rows - BESIDE; y++) {
         for (int k = 0; k < BESIDE; k++) {
           above[k] = small[(y - 1 - k) * columns + x];
@@ -202,15 +217,109 @@ public final class SkylineFinder {
         Arrays.sort(below);
         float up = (above[BESIDE / 2 - 1] + above[BESIDE / 2]) / 2;
         float down = (below[BESIDE / 2 - 1] + below[BESIDE / 2]) / 2;
-        edge[x][y] = Math.abs(up - down);
-        most = Math.max(most, edge[x][y]);
+        change[x][y] = down - up;
       }
-      for (int y = 0; y <= rows; y++) {
-        edge[x][y] /= most;
+    }
+    return change;
+  }
+
+  /** How clear each change is, as a share of the column's clearest. */
+  private static float[][] edges(float[][] change) {
+    float[][] edge = new float[change.length][change[0].length];
+    for (int x = 0; x < edge.length; x++) {
+      float most = 1e-6f;
+      for (float c : change[x]) {
+        most = Math.max(most, Math.abs(c));
+      }
+      for (int y = 0; y < edge[x].length; y++) {
+        edge[x][y] = Math.abs(change[x][y]) / most;
       }
       firstClear(edge[x]);
     }
     return edge;
+  }
+
+  /**
+   * Columns in which there is no ground: the clearest change of light in a column of sky is one of
+   * noise, and those beside it change otherwise or not at all. At a ridge all become darker, or all
+   * brighter.
+   */
+  private static void leaveSky(int[] path, float[] small, float[][] change, int rows) {
+    int columns = path.length;
+    float[] atPath = new float[columns];
+    float[] sizes = new float[columns];
+    for (int x = 0; x < columns; x++) {
+      atPath[x] = change(small, x, path[x], columns, rows);
+      sizes[x] = usual(change[x], path[x]);
+    }
+    float[] some = new float[2 * AGREEING + 1];
+    boolean[] ground = new boolean[columns];
+    int count = 0;
+    for (int x = 0; x < columns; x++) {
+      float least = Math.max(LEAST_CHANGE, BEYOND_NOISE * middle(sizes, x, some));
+      ground[x] = Math.abs(middle(atPath, x, some)) > least;
+    }
+    for (int x = 0; x < columns; ) {
+      int end = x;
+      while (end < columns && ground[end]) {
+        end++;
+      }
+      // Fewer columns than agree with each other are chance.
+      if (end - x <= AGREEING) {
+        Arrays.fill(ground, x, end, false);
+      }
+      count += end - x <= AGREEING ? 0 : end - x;
+      x = end + 1;
+    }
+    for (int x = 0; x < columns && count >= LEAST_GROUND * columns; x++) {
+      if (!ground[x]) {
+        path[x] = rows;
+      }
+    }
+  }
+
+  /** By how much light changes below a place, far enough from it that no star counts. */
+  private static float change(float[] small, int x, int y, int columns, int rows) {
+    int above = Math.min(TELLING, y);
+    int below = Math.min(TELLING, rows - y);
+    if (above < BESIDE || below < BESIDE) {
+      return 0;
+    }
+    float[] up = new float[above];
+    for (int k = 0; k < above; k++) {
+      up[k] = small[(y - 1 - k) * columns + x];
+    }
+    float[] down = new float[below];
+    for (int k = 0; k < below; k++) {
+      down[k] = small[(y + k) * columns + x];
+    }
+    Arrays.sort(up);
+    Arrays.sort(down);
+    return down[below / 2] - up[above / 2];
+  }
+
+  /** How much light changes in a column above a place, in the middle. */
+  private static float usual(float[] change, int end) {
+    int count = Math.max(0, end - BESIDE);
+    if (count <= BESIDE) {
+      return 0;
+    }
+    float[] sizes = new float[count - BESIDE];
+    for (int y = BESIDE; y < count; y++) {
+      sizes[y - BESIDE] = Math.abs(change[y]);
+    }
+    Arrays.sort(sizes);
+    return sizes[sizes.length / 2];
+  }
+
+  /** The median about a column. */
+  private static float middle(float[] values, int x, float[] some) {
+    int count = 0;
+    for (int k = Math.max(0, x - AGREEING); k <= Math.min(values.length - 1, x + AGREEING); k++) {
+      some[count++] = values[k];
+    }
+    Arrays.sort(some, 0, count);
+    return some[count / 2];
   }
 
   /** The first clear change from above is the skyline; clearer ones below it are in the ground. */

@@ -92,4 +92,19 @@ class EdgeSharpnessTest {
     Raster flat = Raster.blank(new PixelLayout(WIDTH, HEIGHT, 3, 8));
     assertThat(sharpness(flat, flat, 0)).isEmpty();
   }
+
+  /** A torch in another of the frames lights up what is dark in this one. */
+  @Test
+  void ofWhatWasLitOtherwiseNothingIsSaid() throws UnreadableFrame {
+    Raster frame = picture(2, 0.1, 0.005, 1, 0);
+    Raster lit = picture(2, 0.1, 0.005, 12, 0);
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        int at = y * WIDTH + x;
+        double glow = 30_000 * Math.exp(-Math.pow(Math.hypot(x - 250, y - 60) / 90, 2));
+        lit.samples()[at] = (short) Math.min(65_535, (lit.samples()[at] & 0xffff) + glow);
+      }
+    }
+    assertThat(sharpness(frame, lit, 0)).isEmpty();
+  }
 }

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.awt.geom.Line2D;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
@@ -332,9 +333,8 @@ class SkyAndGroundTest {
     return sum / count;
   }
 
-  @Test
-  void theSkylineIsFoundInRidgesAndMasts() {
-    Raster picture = night(0, 0.015, 3);
+  /** Planar light, as the ground's own blend has it. */
+  private static float[] light(Raster picture) {
     float[] light = new float[LAYOUT.samples()];
     for (int y = 0; y < HEIGHT; y++) {
       for (int x = 0; x < WIDTH; x++) {
@@ -343,7 +343,12 @@ class SkyAndGroundTest {
         }
       }
     }
-    FrameMask sky = new SkylineFinder(LAYOUT, light).sky(List.of());
+    return light;
+  }
+
+  @Test
+  void theSkylineIsFoundInRidgesAndMasts() {
+    FrameMask sky = new SkylineFinder(LAYOUT, light(night(0, 0.015, 3))).sky(List.of());
     int wrong = 0;
     for (int y = 0; y < HEIGHT; y++) {
       for (int x = 0; x < WIDTH; x++) {
@@ -352,6 +357,50 @@ class SkyAndGroundTest {
     }
     assertThat(wrong / (double) (WIDTH * HEIGHT)).isLessThan(0.01);
     assertThat(sky.at(203, 120)).isFalse();
+  }
+
+  /** A ridge that leaves the picture: the columns beside it are sky down to the last row. */
+  @Test
+  void whereTheRidgeIsOutOfThePictureAllIsSky() {
+    Random noise = new Random(8);
+    float[] light = new float[LAYOUT.samples()];
+    int high = HEIGHT - 90;
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        boolean sky = y < high + 0.9 * x;
+        double level = sky ? 0.06 + 0.0001 * y : 0.015;
+        for (int c = 0; c < 3; c++) {
+          light[(y * 3 + c) * WIDTH + x] = (float) (level + 0.002 * noise.nextGaussian());
+        }
+      }
+    }
+    // Trails of stars are clearer than anything else in a column without ground; some are known.
+    List<SkylineFinder.SkyPoint> known = new ArrayList<>();
+    for (int star = 0; star < 60; star++) {
+      int firstX = (int) (noise.nextDouble() * (WIDTH - 12));
+      int firstY = (int) (noise.nextDouble() * (HEIGHT - 100));
+      boolean overGround = firstX < 110;
+      for (int t = 0; t < 36; t++) {
+        int x = firstX + t % 12;
+        int y = firstY + t % 12 / 2 + t / 12;
+        if (overGround) {
+          known.add(new SkylineFinder.SkyPoint(x, y));
+        }
+        for (int c = 0; c < 3; c++) {
+          light[(y * 3 + c) * WIDTH + x] = 0.3f;
+        }
+      }
+    }
+    FrameMask sky = new SkylineFinder(LAYOUT, light).sky(known);
+    for (int x = 0; x < WIDTH; x++) {
+      double ridge = high + 0.9 * x;
+      boolean certain = ridge > HEIGHT + 12 || ridge < HEIGHT - 30;
+      for (int y = 0; certain && y < HEIGHT; y++) {
+        if (Math.abs(y - ridge) > 4) {
+          assertThat(sky.at(x, y)).as(x + ", " + y).isEqualTo(y < ridge);
+        }
+      }
+    }
   }
 
   @Test
