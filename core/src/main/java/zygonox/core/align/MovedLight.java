@@ -30,6 +30,12 @@ final class MovedLight implements LightSource {
    */
   private static final int LOOKED_AT = 16;
 
+  /** So many times as bright as the darkest about it a star is bright enough to leave a ring. */
+  private static final float STARRY = 2;
+
+  /** Every so many columns tell where stars are: the narrowest are wider. */
+  private static final int STAR_COLUMNS = 2;
+
   /** Columns by which rows are continued with their outermost pixels. */
   private static final int PAD = 4;
 
@@ -44,6 +50,11 @@ final class MovedLight implements LightSource {
   private final int held;
 
   private float[][][] moved;
+
+  /** By the same rows, whether there are bright stars in each block of columns. */
+  private boolean[][] starry;
+
+  private final boolean[] starryRow;
   private int lowest;
   private int beyond;
   private float[] strip;
@@ -61,6 +72,7 @@ final class MovedLight implements LightSource {
     this.padded = new float[layout.width() + 2 * PAD];
     this.shifted = new float[TAPS][layout.width()];
     this.mixed = new float[layout.width()];
+    this.starryRow = new boolean[(layout.width() + BLOCK - 1) / BLOCK];
     int most = 0;
     for (int y = 0; y < layout.height(); y += LOOKED_AT) {
       most = Math.max(most, rowsAcross(y));
@@ -131,6 +143,7 @@ final class MovedLight implements LightSource {
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
     if (moved == null) {
       moved = new float[held][layout.channels()][layout.width()];
+      starry = new boolean[held][starryRow.length];
       strip = new float[STRIP_ROWS * layout.rowSamples()];
     }
     Arrays.fill(into, 0, rows * layout.rowSamples(), 0);
@@ -171,9 +184,42 @@ final class MovedLight implements LightSource {
     }
   }
 
+  /** Where a row has stars so bright that resampling rings around them. */
+  private void lookForStars(int at) {
+    int middle = at + layout.channels() / 2 * layout.width();
+    for (int block = 0; block < starryRow.length; block++) {
+      int from = block * BLOCK;
+      starryRow[block] =
+          isStarry(strip, middle + from, middle + Math.min(layout.width(), from + BLOCK));
+    }
+  }
+
+  private static boolean isStarry(float[] row, int from, int to) {
+    float least = Float.MAX_VALUE;
+    float most = 0;
+    for (int x = from; x < to; x += STAR_COLUMNS) {
+      least = Math.min(least, row[x]);
+      most = Math.max(most, row[x]);
+    }
+    return most > STARRY * least;
+  }
+
+  /** Whether columns reach into a block with bright stars. */
+  private static boolean anyStarry(boolean[] blocks, int first, int last) {
+    int end = Math.min(blocks.length - 1, Math.max(0, last) / BLOCK);
+    for (int block = Math.min(end, Math.max(0, first) / BLOCK); block <= end; block++) {
+      if (blocks[block]) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   /** First pass: one row of the frame, each column from where the result's column meets it. */
   private void moveAlong(int v, int at) {
     float[][] into = moved[v % held];
+    Arrays.fill(starry[v % held], false);
+    lookForStars(at);
     double[] places = new double[3];
     for (int from = 0; from < layout.width(); from += BLOCK) {
       int to = Math.min(layout.width(), from + BLOCK);
@@ -201,6 +247,8 @@ final class MovedLight implements LightSource {
     if (low >= high) {
       return;
     }
+    boolean rings = anyStarry(starryRow, low + whole - 1, high + whole + 1);
+    starry[v % held][low / BLOCK] |= rings;
     off.places(resampling, low, high, base, whole);
     resampling.weights(low, high);
     for (int c = 0; c < into.length; c++) {
@@ -209,6 +257,10 @@ final class MovedLight implements LightSource {
         System.arraycopy(padded, low + whole - 1 + k + PAD, shifted[k], low, high - low);
       }
       resampling.mix(shifted[0], shifted[1], shifted[2], shifted[3], into[c], low, high);
+      if (rings) {
+        resampling.keepFromRinging(
+            shifted[0], shifted[1], shifted[2], shifted[3], into[c], low, high);
+      }
     }
   }
 
@@ -260,16 +312,34 @@ final class MovedLight implements LightSource {
       float[][] upper = movedRow(whole);
       float[][] lower = movedRow(whole + 1);
       float[][] below = movedRow(whole + 2);
+      boolean rings = isStarry(whole, x, end);
       for (int c = 0; c < layout.channels(); c++) {
         resampling.mix(above[c], upper[c], lower[c], below[c], mixed, x, end);
+        if (rings) {
+          resampling.keepFromRinging(above[c], upper[c], lower[c], below[c], mixed, x, end);
+        }
         System.arraycopy(mixed, x, into, at + c * layout.width() + x, end - x);
       }
       x = end;
     }
   }
 
+  /** Whether any of the four rows about a place has bright stars in some columns. */
+  private boolean isStarry(int whole, int from, int to) {
+    for (int v = whole - 1; v <= whole + 2; v++) {
+      if (anyStarry(starry[slot(v)], from, to - 1)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   private float[][] movedRow(int v) {
-    return moved[Math.max(0, Math.min(layout.height() - 1, v)) % held];
+    return moved[slot(v)];
+  }
+
+  private int slot(int v) {
+    return Math.max(0, Math.min(layout.height() - 1, v)) % held;
   }
 
   @Override
@@ -280,6 +350,7 @@ final class MovedLight implements LightSource {
   @Override
   public void close() {
     moved = null;
+    starry = null;
     strip = null;
     lowest = 0;
     beyond = 0;

@@ -7,6 +7,8 @@ package zygonox.core.align;
  * weights are polynomials of the place between two samples.
  */
 final class Resampling {
+  private static final float VALLEY = 0.125f;
+
   private final float[] ramp;
   private final float[] place;
   private final float[] w0;
@@ -79,6 +81,31 @@ final class Resampling {
   void mix(float[] a, float[] b, float[] c, float[] d, float[] into, int from, int to) {
     begin(a, b, w0, w1, into, from, to);
     add(c, d, w2, w3, into, from, to);
+  }
+
+  /**
+   * Takes nothing below the darkest of the four samples but what a valley between them can hold:
+   * beside a bright star the kernel swings, and would leave a dark ring around it. Of a parabola
+   * through a valley the outer two samples lie eight times as high over the inner ones as its floor
+   * lies below them. Upwards it may swing: a star's peak lies between its samples.
+   */
+  void keepFromRinging(
+      float[] a, float[] b, float[] c, float[] d, float[] mixed, int from, int to) {
+    notBelow(a, b, c, d, mixed, from, to);
+  }
+
+  private static void notBelow(
+      float[] a, float[] b, float[] c, float[] d, float[] mixed, int from, int to) {
+    for (int x = from; x < to; x++) {
+      mixed[x] = Math.max(mixed[x], least(a[x], b[x], c[x], d[x]));
+    }
+  }
+
+  /** What lies between the second and the third of four samples is at least this. */
+  static float least(float a, float b, float c, float d) {
+    float outer = Math.min(a, d);
+    float valley = Math.max(0, outer - Math.max(b, c));
+    return Math.min(outer, Math.min(b, c)) - VALLEY * valley;
   }
 
   private static void begin(

@@ -14,6 +14,8 @@ final class TurnedLight extends WholeLight {
 
   private final PixelLayout layout;
   private final Placement placement;
+  private final float[] some = new float[TAPS];
+  private final float[] inRows = new float[TAPS];
 
   TurnedLight(LightSource from, Placement placement) {
     super(from, from.layout(), new Spans(placement, from.layout()));
@@ -60,17 +62,19 @@ final class TurnedLight extends WholeLight {
   /** At the frame's edge the outermost pixels stand for what lies beyond. */
   private float sample(
       float[] whole, int column, int line, int channel, float[] across, float[] down) {
-    float sum = 0;
     for (int j = 0; j < TAPS; j++) {
       int y = Math.max(0, Math.min(layout.height() - 1, line - 1 + j));
       int row = y * layout.rowSamples() + channel * layout.width();
-      float inRow = 0;
       for (int k = 0; k < TAPS; k++) {
-        int x = Math.max(0, Math.min(layout.width() - 1, column - 1 + k));
-        inRow += across[k] * whole[row + x];
+        some[k] = whole[row + Math.max(0, Math.min(layout.width() - 1, column - 1 + k))];
       }
-      sum += down[j] * inRow;
+      inRows[j] = mixed(some, across);
     }
-    return sum;
+    return mixed(inRows, down);
+  }
+
+  private static float mixed(float[] s, float[] w) {
+    float mixed = s[0] * w[0] + s[1] * w[1] + s[2] * w[2] + s[3] * w[3];
+    return Math.max(mixed, Resampling.least(s[0], s[1], s[2], s[3]));
   }
 }

@@ -2,9 +2,11 @@ package zygonox.core.align;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
@@ -193,5 +195,108 @@ class MovedLightTest {
       turned.read(9, 1, row);
       assertThat((double) row[LAYOUT.width() + 30]).isCloseTo(Waves.at(669, 200, 1), within(1e-5));
     }
+  }
+
+  private static final double SKY = 0.04;
+
+  /** Bright, sharp stars on a noisy sky, each at another place between the pixels. */
+  private static final class Stars implements LightSource {
+    private final double noise;
+    private final float[] light = new float[LAYOUT.samples()];
+
+    Stars(double noise) {
+      this.noise = noise;
+      Random random = new Random(5);
+      for (int i = 0; i < light.length; i++) {
+        light[i] = (float) (SKY + noise * random.nextGaussian());
+      }
+      for (int k = 0; k < 60; k++) {
+        double x = 20 + random.nextDouble() * (LAYOUT.width() - 40);
+        double y = 20 + random.nextDouble() * (LAYOUT.height() - 40);
+        for (int v = (int) y - 8; v <= y + 8; v++) {
+          for (int u = (int) x - 8; u <= x + 8; u++) {
+            double r2 = (u - x) * (u - x) + (v - y) * (v - y);
+            for (int c = 0; c < 3; c++) {
+              light[(v * 3 + c) * LAYOUT.width() + u] += 0.8 * Math.exp(-r2 / (2 * 0.85 * 0.85));
+            }
+          }
+        }
+      }
+    }
+
+    @Override
+    public PixelLayout layout() {
+      return LAYOUT;
+    }
+
+    @Override
+    public boolean anyRowsCheaply() {
+      return true;
+    }
+
+    @Override
+    public long heldBytes() {
+      return 0;
+    }
+
+    @Override
+    public void read(int firstRow, int rows, float[] into) {
+      System.arraycopy(light, firstRow * LAYOUT.rowSamples(), into, 0, rows * LAYOUT.rowSamples());
+    }
+
+    double flux() {
+      double flux = 0;
+      for (float l : light) {
+        flux += l - SKY;
+      }
+      return flux;
+    }
+
+    @Override
+    public void close() {}
+  }
+
+  /** Seen in turned and in nearly upright frames alike; light is neither lost nor won by it. */
+  @Test
+  void noDarkRingsAreLeftAroundStars() throws Exception {
+    Placement placement = new Placement(map(0.03, 3.3, -2.6, 0));
+    Stars stars = new Stars(0);
+    for (LightSource moved :
+        List.of(new MovedLight(stars, placement), new TurnedLight(stars, placement))) {
+      float[] seen = whole(moved, 32);
+      double flux = 0;
+      float least = 1;
+      float most = 0;
+      for (int y = 0; y < LAYOUT.height(); y++) {
+        for (int x = moved.covered(y)[0]; x < moved.covered(y)[1]; x++) {
+          for (int c = 0; c < 3; c++) {
+            float light = seen[(y * 3 + c) * LAYOUT.width() + x];
+            least = Math.min(least, light);
+            most = Math.max(most, light);
+            flux += light - SKY;
+          }
+        }
+      }
+      // The kernel alone goes down to less than nothing beside such stars.
+      assertThat((double) least).isGreaterThan(SKY - 2e-3);
+      assertThat(most).isGreaterThan(0.7f);
+      assertThat(flux).isCloseTo(stars.flux(), withinPercentage(4));
+    }
+  }
+
+  @Test
+  void theSkysLevelStaysWhatItIs() throws Exception {
+    double noise = 0.006;
+    float[] seen =
+        whole(new MovedLight(new Stars(noise), new Placement(map(0.03, 3.3, -2.6, 0))), 32);
+    float[] inside = new float[LAYOUT.samples()];
+    int count = 0;
+    for (int y = 50; y < LAYOUT.height() - 50; y++) {
+      for (int x = 50; x < LAYOUT.width() - 50; x++) {
+        inside[count++] = seen[(y * 3 + 1) * LAYOUT.width() + x];
+      }
+    }
+    double middle = zygonox.core.stars.OrderStatistic.select(inside, count, count / 2);
+    assertThat(middle).isCloseTo(SKY, within(0.05 * noise));
   }
 }
