@@ -331,10 +331,7 @@ final class RecipeOptions {
   }
 
   private List<Region> regions(List<Region> given) {
-    List<Region> asked =
-        regions == null
-            ? given
-            : regions.stream().map(r -> Region.parse(r, Region.USUAL_EDGE)).toList();
+    List<Region> asked = regions == null ? given : regions.stream().map(Region::parse).toList();
     if (regionEdges == null) {
       return asked;
     }
@@ -342,8 +339,8 @@ final class RecipeOptions {
       throw InvalidInput.about("region-edge", Words.say("shell.no-region"));
     }
     Edges edges = Edges.parse("region-edge", regionEdges);
-    edges.check("region-edge", asked.stream().map(Region::mask).collect(Collectors.toSet()));
-    return asked.stream().map(r -> r.with(r.mask(), edges.of(r.mask(), r.edgePixels()))).toList();
+    edges.check("region-edge", asked.stream().map(Region::name).collect(Collectors.toSet()));
+    return asked.stream().map(r -> r.with(r.mask(), edges.of(r.name(), r.edgePixels()))).toList();
   }
 
   private Optional<Movement> movement(Optional<Movement> given) {

@@ -157,25 +157,15 @@ final class JoinedBlend {
   }
 
   private FrameMask mask(FrameSet set, Raster below, ToneCurve curve, Workroom room) {
-    PixelLayout layout = below.layout();
     if (ground.mask().isPresent()) {
-      return FrameMask.read("sky-mask", ground.mask().get(), layout);
-    }
-    float[] table = curve.light(layout.bits());
-    float[] light = new float[layout.samples()];
-    for (int y = 0; y < layout.height(); y++) {
-      for (int x = 0; x < layout.width(); x++) {
-        for (int c = 0; c < layout.channels(); c++) {
-          light[(y * layout.channels() + c) * layout.width() + x] = table[below.at(x, y, c)];
-        }
-      }
+      return FrameMask.read("sky-mask", ground.mask().get(), below.layout());
     }
     List<SkylineFinder.SkyPoint> stars =
         recipe.align() == Align.STARS
             ? SkylineFinder.places(
                 new StarAligner(recipe.reference()).align(set.frames(), room).alignments())
             : List.of();
-    return new SkylineFinder(layout, light).sky(stars);
+    return FoundSky.in(below, curve, stars);
   }
 
   /** What the ground's channels are multiplied by to be as bright as in the sky's own frames. */

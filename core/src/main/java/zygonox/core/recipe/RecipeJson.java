@@ -170,7 +170,8 @@ public final class RecipeJson {
     recipe.movement().ifPresent(m -> root.set("movement", movement(m)));
     for (Region region : recipe.regions()) {
       ObjectNode node = root.withArray("regions").addObject();
-      node.put("mask", relative(region.mask())).put("edge", region.edgePixels());
+      region.mask().ifPresent(m -> node.put("mask", relative(m)));
+      node.put("edge", region.edgePixels());
       region.method().ifPresent(m -> node.put("method", m.term()));
       region.frame().ifPresent(f -> node.put("frame", relative(f)));
     }
@@ -448,7 +449,9 @@ public final class RecipeJson {
       if (one instanceof ObjectNode region) {
         regions.add(
             new Region(
-                absolute(JsonFields.text(region, "mask")),
+                region.has("mask")
+                    ? Optional.of(absolute(JsonFields.text(region, "mask")))
+                    : Optional.empty(),
                 term(region, "method", BlendMethod.class),
                 region.has("frame")
                     ? Optional.of(absolute(JsonFields.text(region, "frame")))

@@ -3,10 +3,14 @@ package zygonox.core.recipe;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import zygonox.core.align.Aligned;
 import zygonox.core.align.Alignment;
+import zygonox.core.align.StarAligner;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.develop.FrameMask;
@@ -15,6 +19,8 @@ import zygonox.core.format.Depth;
 import zygonox.core.format.PictureSink;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.mend.SkylineFinder;
+import zygonox.core.mend.SkylineFinder.SkyPoint;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
@@ -25,6 +31,9 @@ import zygonox.core.work.Workroom;
 /** A picture of which parts come from elsewhere: from its frames by another method, or from one. */
 final class RegionBlend {
   private static final double OWN_SHARE = 0.5;
+
+  /** Stars of so many frames tell what is sky. */
+  private static final int TELLING_FRAMES = 6;
 
   private final Recipe recipe;
 
@@ -39,12 +48,12 @@ final class RegionBlend {
     long start = System.nanoTime();
     to.check(recipe.method());
     // What is wrong with a mask is told before the work, not after it.
-    List<FrameMask> masks = new ArrayList<>();
+    Map<Region, FrameMask> masks = new HashMap<>();
     for (Region region : recipe.regions()) {
       region.frame().ifPresent(f -> frame(set, f));
-      if (!set.frames().isEmpty()) {
+      if (!set.frames().isEmpty() && !region.isSky()) {
         PixelLayout layout = set.frames().get(0).layout();
-        masks.add(FrameMask.read("region", region.mask(), layout));
+        masks.put(region, FrameMask.read("region", region.mask().orElseThrow(), layout));
       }
     }
     try (Parts parts = Parts.of(to.picture(), room)) {
@@ -64,7 +73,8 @@ final class RegionBlend {
         Raster from = from(region, set, done, parts, name, own, room);
         pieces.add(
             new Piece(
-                SoftEdge.of(masks.get(i), region.edgePixels()),
+                SoftEdge.of(
+                    masks.computeIfAbsent(region, r -> sky(set, parts, room)), region.edgePixels()),
                 from,
                 parts.curve(name).light(from.layout().bits())));
       }
@@ -76,6 +86,30 @@ final class RegionBlend {
       watcher.step(1, 1);
       return done.partOf(recipe, to.picture(), done.frames(), (System.nanoTime() - start) / 1e9);
     }
+  }
+
+  /** Found in the median of the frames as they lie, in which stars and torches are not seen. */
+  private FrameMask sky(FrameSet set, Parts parts, Workroom room) {
+    Recipe still =
+        JoinedBlend.by(BlendMethod.MEDIAN, recipe.withRegions(List.of()), recipe.method())
+            .withAlign(Align.NONE, Optional.empty())
+            .withMasks(Map.of())
+            .withOwnLight(Map.of())
+            .withMending(Mending.NONE)
+            .withDepth(Depth.SIXTEEN);
+    new Blender(still).blend(set, parts.to("still"), BlendWatcher.NONE, room);
+    return FoundSky.in(parts.read("still"), parts.curve("still"), stars(set.frames(), room));
+  }
+
+  /** Where stars stand that some of the frames share, as far apart in time as the frames are. */
+  private static List<SkyPoint> stars(List<Frame> frames, Workroom room) {
+    int last = frames.size() - 1;
+    List<Frame> some =
+        IntStream.range(0, Math.min(TELLING_FRAMES, frames.size()))
+            .mapToObj(i -> frames.get(Math.round((float) i * last / (TELLING_FRAMES - 1))))
+            .distinct()
+            .toList();
+    return SkylineFinder.places(new StarAligner(Optional.empty()).align(some, room).alignments());
   }
 
   /** The picture that a part is taken from. */

@@ -103,8 +103,12 @@ public final class RecipeWords {
     for (Region region : recipe.regions()) {
       text.append(
           region.frame().isPresent()
-              ? Words.say("recipe.region-frame", region.frame().get().getFileName())
-              : Words.say("recipe.region", region.method().orElseThrow().term()));
+              ? Words.say(
+                  region.isSky() ? "recipe.sky-frame" : "recipe.region-frame",
+                  region.frame().get().getFileName())
+              : Words.say(
+                  region.isSky() ? "recipe.sky-by" : "recipe.region",
+                  region.method().orElseThrow().term()));
     }
     if (recipe.taper() != Taper.NONE) {
       text.append(Words.say("recipe.taper." + recipe.taper()));
@@ -389,16 +393,19 @@ public final class RecipeWords {
               .frame()
               .map(f -> relative(folder, f))
               .orElseGet(() -> region.method().get().term());
-      words.addAll(List.of("--region", relative(folder, region.mask()) + "=" + from));
+      words.addAll(List.of("--region", name(region, folder) + "=" + from));
     }
     regions.stream()
-        .filter(r -> r.edgePixels() != Region.USUAL_EDGE)
+        .filter(r -> r.edgePixels() != r.usualEdge())
         .forEach(
             r ->
                 words.addAll(
                     List.of(
-                        "--region-edge",
-                        relative(folder, r.mask()) + "=" + Words.number(r.edgePixels()))));
+                        "--region-edge", name(r, folder) + "=" + Words.number(r.edgePixels()))));
+  }
+
+  private static String name(Region region, Path folder) {
+    return region.isSky() ? region.name().toString() : relative(folder, region.name());
   }
 
   private static String signed(double stops) {

@@ -84,7 +84,8 @@ class RegionBlendTest {
   @Test
   void insideIsTheMedianAndOutsideTheBrightest() throws Exception {
     Path mask = mask(LAYOUT, FROM, TO);
-    Region region = new Region(mask, Optional.of(BlendMethod.MEDIAN), Optional.empty(), 0);
+    Region region =
+        new Region(Optional.of(mask), Optional.of(BlendMethod.MEDIAN), Optional.empty(), 0);
     Raster picture = blend(lighten(region), "r.tif");
     Raster brightest =
         blend(TestRecipes.usual(BlendMethod.LIGHTEN).withDepth(Depth.SIXTEEN), "l.tif");
@@ -100,7 +101,8 @@ class RegionBlendTest {
     Path mask = mask(LAYOUT, FROM, TO);
     Path own = frames.resolve("f3.tif");
     Raster picture =
-        blend(lighten(new Region(mask, Optional.empty(), Optional.of(own), 8)), "r.tif");
+        blend(
+            lighten(new Region(Optional.of(mask), Optional.empty(), Optional.of(own), 8)), "r.tif");
     Raster brightest =
         blend(TestRecipes.usual(BlendMethod.LIGHTEN).withDepth(Depth.SIXTEEN), "l.tif");
     Raster frame = PictureReader.readWhole(Frame.look(own));
@@ -131,7 +133,11 @@ class RegionBlendTest {
             .withAlign(Align.STARS, Optional.of(onto))
             .withRegions(
                 List.of(
-                    new Region(mask(layout, 300, 600), Optional.empty(), Optional.of(onto), 0)));
+                    new Region(
+                        Optional.of(mask(layout, 300, 600)),
+                        Optional.empty(),
+                        Optional.of(onto),
+                        0)));
     Path out = folder.resolve("a.tif");
     BlendResult done = TestRecipes.blend(recipe.checked(), set, out);
     assertThat(done.alignment()).hasSize(3);
@@ -147,22 +153,23 @@ class RegionBlendTest {
 
   @Test
   void whatCannotBeIsSaid() throws Exception {
-    assertThat(Region.parse("veil.png=median", 12).method()).contains(BlendMethod.MEDIAN);
-    assertThat(Region.parse("veil.png=f 3.tif", 12).frame()).contains(Path.of("f 3.tif"));
-    assertThatThrownBy(() -> Region.parse("veil.png", 12))
+    assertThat(Region.parse("veil.png=median").method()).contains(BlendMethod.MEDIAN);
+    assertThat(Region.parse("veil.png=f 3.tif").frame()).contains(Path.of("f 3.tif"));
+    assertThatThrownBy(() -> Region.parse("veil.png"))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("MASK=median");
-    assertThatThrownBy(() -> Region.parse("veil.png=mean", 90_000))
-        .isInstanceOf(InvalidInput.class);
+    Region veil = Region.parse("veil.png=mean");
+    assertThatThrownBy(() -> veil.with(veil.mask(), 90_000)).isInstanceOf(InvalidInput.class);
     Path mask = mask(LAYOUT, FROM, TO);
-    Region stranger = new Region(mask, Optional.empty(), Optional.of(folder.resolve("no.tif")), 0);
+    Region stranger =
+        new Region(Optional.of(mask), Optional.empty(), Optional.of(folder.resolve("no.tif")), 0);
     assertThatThrownBy(() -> blend(lighten(stranger), "r.tif"))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("no.tif takes no part");
     assertThat(folder.resolve("r.tif")).doesNotExist();
     Region other =
         new Region(
-            mask(new PixelLayout(60, 80, 3, 16), 0, 9),
+            Optional.of(mask(new PixelLayout(60, 80, 3, 16), 0, 9)),
             Optional.of(BlendMethod.MEAN),
             Optional.empty(),
             0);

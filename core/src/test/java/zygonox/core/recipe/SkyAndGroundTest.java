@@ -14,12 +14,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.develop.FrameMask;
+import zygonox.core.format.Depth;
 import zygonox.core.format.FrameInfo;
 import zygonox.core.format.PictureReader;
 import zygonox.core.frame.Frame;
@@ -30,6 +32,7 @@ import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
+import zygonox.core.words.RecipeWords;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
@@ -401,6 +404,48 @@ class SkyAndGroundTest {
         }
       }
     }
+  }
+
+  /** A ground that is lit from frame to frame, under the stars of one of them. */
+  @Test
+  void aSkyOfOneFrameLiesOverALitGround() throws Exception {
+    for (int i = 0; i < 5; i++) {
+      Raster frame = night(i, 0.02, 5 + i);
+      for (int y = 200; y < 230; y++) {
+        for (int x = 30 + 50 * i; x < 60 + 50 * i; x++) {
+          for (int c = 0; c < 3; c++) {
+            frame.samples()[3 * (y * WIDTH + x) + c] = (short) 45_000;
+          }
+        }
+      }
+      TestPictures.write(frames().resolve("n" + i + ".tif"), frame, FrameInfo.UNKNOWN);
+    }
+    Path own = frames().resolve("n2.tif");
+    Recipe recipe =
+        TestRecipes.usual(BlendMethod.LIGHTEN)
+            .withDepth(Depth.SIXTEEN)
+            .withRegions(List.of(Region.parse("sky=" + own)));
+    Path out = folder.resolve("lit.tif");
+    TestRecipes.blend(recipe.checked(), frames(), out);
+    Raster seen = PictureReader.readWhole(Frame.look(out));
+    Raster one = PictureReader.readWhole(Frame.look(own));
+    for (int y = 0; y < HEIGHT; y += 3) {
+      for (int x = 0; x < WIDTH; x++) {
+        boolean sky = y < ridge(x) - 8 && (x < 190 || x > 216);
+        if (sky) {
+          assertThat((double) seen.at(x, y, 1))
+              .as(x + ", " + y)
+              .isCloseTo(one.at(x, y, 1), within(2.0));
+        }
+      }
+    }
+    for (int i = 0; i < 5; i++) {
+      assertThat((int) seen.at(45 + 50 * i, 215, 1)).isEqualTo(45_000);
+    }
+    assertThat(RecipeFile.read(out).recipe().regions()).isEqualTo(recipe.regions());
+    assertThat(RecipeWords.command(recipe, folder, out)).contains("--region sky=frames/n2.tif");
+    assertThat(RecipeWords.sentence(recipe, OptionalInt.of(5)))
+        .contains("the sky from n2.tif alone");
   }
 
   @Test

@@ -156,15 +156,19 @@ public final class BlendModel {
 
   public void setRun(int index) {
     Selection of = recipe().selection();
+    Recipe now = recipe();
+    if (Skies.of(now).isPresent()) {
+      List<Frame> there = night.framesProperty().get().runs().get(index).frames();
+      now = Skies.from(now, Optional.of(there.get(0).file()));
+    }
     edit(
         "run",
-        recipe()
-            .withSelection(
+        now.withSelection(
                 of.withRun(OptionalInt.of(index + 1))
                     .withPosition(OptionalInt.empty())
                     .withFrom(Optional.empty())
                     .withTo(Optional.empty()))
-            .withAlign(recipe().align(), Optional.empty()));
+            .withAlign(now.align(), Optional.empty()));
   }
 
   public void setMethod(BlendMethod chosen) {
@@ -321,6 +325,13 @@ public final class BlendModel {
         .map(Frame::file);
   }
 
+  /**
+   * The frame that a sky comes from which is of one alone: that which was looked at, or the first.
+   */
+  Optional<Path> skyFrame() {
+    return looked().or(() -> keptFrames().stream().map(Frame::file).findFirst());
+  }
+
   private List<List<Frame>> positions(FrameRun of) {
     return HeadPositions.of(of.frames(), night.framesProperty().get());
   }
@@ -443,7 +454,10 @@ public final class BlendModel {
     if (!recipe.tone().isNone()) {
       name.append("-developed");
     }
-    if (!recipe.regions().isEmpty()) {
+    if (Skies.of(recipe).isPresent()) {
+      name.append("-still-sky");
+    }
+    if (recipe.regions().stream().anyMatch(r -> !r.isSky())) {
       name.append("-parts");
     }
     if (recipe.movement().isPresent()) {

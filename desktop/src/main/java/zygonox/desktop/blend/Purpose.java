@@ -1,5 +1,6 @@
 package zygonox.desktop.blend;
 
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -9,6 +10,7 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.Region;
 
 /**
  * What a blend is for: one choice that sets the clauses of the recipe that make it so. Nothing of
@@ -22,8 +24,8 @@ enum Purpose {
     }
 
     @Override
-    Recipe serve(Recipe now, FrameSet set) {
-      Recipe served = super.serve(now, set);
+    Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
+      Recipe served = super.serve(now, set, sky);
       return Care.GAPS.with(Care.LINES.with(served, false, set), false, set);
     }
   },
@@ -34,9 +36,22 @@ enum Purpose {
     }
 
     @Override
-    Recipe serve(Recipe now, FrameSet set) {
-      Recipe served = super.serve(now, set);
+    Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
+      Recipe served = super.serve(now, set, sky);
       return Care.GAPS.with(Care.LINES.with(served, true, set), true, set);
+    }
+  },
+  LIGHTS_UNDER_SKY(Align.NONE, BlendMethod.LIGHTEN, BlendMethod.SUM) {
+    @Override
+    boolean isMetBy(Recipe recipe) {
+      return super.isMetBy(Skies.from(recipe, Optional.empty())) && Skies.of(recipe).isPresent();
+    }
+
+    @Override
+    Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
+      Recipe served = super.serve(now, set, sky);
+      Recipe plain = Care.GAPS.with(Care.LINES.with(served, false, set), false, set);
+      return Skies.from(plain, Skies.of(now).flatMap(Region::frame).or(() -> sky));
     }
   },
   SKY_OVER_GROUND(Align.STARS, BlendMethod.CLIPPED_MEAN, BlendMethod.MEAN, BlendMethod.MEDIAN) {
@@ -46,14 +61,14 @@ enum Purpose {
     }
 
     @Override
-    Recipe serve(Recipe now, FrameSet set) {
-      return ofASky(Care.GROUND.with(super.serve(now, set), true, set), set);
+    Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
+      return ofASky(Care.GROUND.with(super.serve(now, set, sky), true, set), set);
     }
   },
   SKY(Align.STARS, BlendMethod.CLIPPED_MEAN, BlendMethod.MEAN, BlendMethod.MEDIAN) {
     @Override
-    Recipe serve(Recipe now, FrameSet set) {
-      return ofASky(super.serve(now, set), set);
+    Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
+      return ofASky(super.serve(now, set, sky), set);
     }
   },
   SMOOTH_WATER(Align.NONE, BlendMethod.MEAN),
@@ -65,8 +80,8 @@ enum Purpose {
     }
 
     @Override
-    Recipe serve(Recipe now, FrameSet set) {
-      return super.serve(now, set).withMovement(Optional.of(Movement.of(1)));
+    Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
+      return super.serve(now, set, sky).withMovement(Optional.of(Movement.of(1)));
     }
   },
   QUIET_BURST(Align.SCENE, BlendMethod.MEAN, BlendMethod.CLIPPED_MEAN, BlendMethod.MEDIAN),
@@ -77,14 +92,14 @@ enum Purpose {
     }
 
     @Override
-    Recipe serve(Recipe now, FrameSet set) {
-      return super.serve(now, set).withScale(2);
+    Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
+      return super.serve(now, set, sky).withScale(2);
     }
   },
   /** Whatever the others do not tell. */
   OWN(Align.NONE) {
     @Override
-    Recipe serve(Recipe now, FrameSet set) {
+    Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
       return now;
     }
   };
@@ -114,6 +129,7 @@ enum Purpose {
         && recipe.align() == align
         && recipe.scale() == 1
         && recipe.ground().isEmpty()
+        && Skies.of(recipe).isEmpty()
         && recipe.red().isEmpty()
         && recipe.movement().isEmpty();
   }
@@ -121,9 +137,12 @@ enum Purpose {
   /**
    * A recipe made to serve it: method, alignment and what belongs to them; how the frames are
    * chosen, calibrated and developed stays.
+   *
+   * @param sky the frame that a still sky comes from
    */
-  Recipe serve(Recipe now, FrameSet set) {
-    return now.withMethod(methods.get(0))
+  Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
+    return Skies.from(now, Optional.empty())
+        .withMethod(methods.get(0))
         .withAlign(align, Optional.empty())
         .withScale(1)
         .withGround(Optional.empty())

@@ -119,7 +119,7 @@ final class RecipeSentence {
         Purpose.choices(now),
         p -> Words.say("blend.purpose." + p),
         p -> Words.say("blend.purpose-means." + p),
-        p -> model.edit("purpose", p.serve(model.recipe(), set)));
+        p -> model.edit("purpose", p.serve(model.recipe(), set, model.skyFrame())));
   }
 
   private void alignClause(Sentence.Builder builder) {

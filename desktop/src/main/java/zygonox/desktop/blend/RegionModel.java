@@ -37,11 +37,15 @@ final class RegionModel extends PaintedMask {
 
   @Override
   Optional<Path> wanted() {
-    return region().map(Region::mask);
+    return region().flatMap(Region::mask);
   }
 
   private Optional<Region> region() {
-    return blend().recipe().regions().stream().filter(r -> r.isFrom(method, frame)).findFirst();
+    return blend().recipe().regions().stream().filter(this::isOwn).findFirst();
+  }
+
+  private boolean isOwn(Region region) {
+    return !region.isSky() && region.isFrom(method, frame);
   }
 
   @Override
@@ -65,12 +69,12 @@ final class RegionModel extends PaintedMask {
     List<Region> regions = new ArrayList<>();
     boolean there = false;
     for (Region region : recipe.regions()) {
-      boolean own = region.isFrom(method, frame);
-      regions.add(own ? region.with(file, edge) : region);
+      boolean own = isOwn(region);
+      regions.add(own ? region.with(Optional.of(file), edge) : region);
       there |= own;
     }
     if (!there) {
-      regions.add(new Region(file, method, frame, edge));
+      regions.add(new Region(Optional.of(file), method, frame, edge));
     }
     blend().edit("region " + file.getFileName() + edge, recipe.withRegions(regions));
   }

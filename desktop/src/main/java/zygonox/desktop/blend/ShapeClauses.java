@@ -15,6 +15,7 @@ import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Movement;
 import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.Region;
 import zygonox.core.recipe.Taper;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Part;
@@ -178,7 +179,8 @@ final class ShapeClauses {
 
   /** Parts that come from elsewhere; silent where none does. */
   void regions(Sentence.Builder builder) {
-    int count = model.recipe().regions().size();
+    sky(builder);
+    int count = painted(model.recipe()).size();
     if (count == 0) {
       return;
     }
@@ -193,9 +195,52 @@ final class ShapeClauses {
                 n -> Words.say("blend.regions-mean", n),
                 n -> {
                   if (n == 0) {
-                    model.edit("regions", model.recipe().withRegions(List.of()));
+                    List<Region> others = new ArrayList<>(model.recipe().regions());
+                    others.removeAll(painted(model.recipe()));
+                    model.edit("regions", model.recipe().withRegions(others));
                   }
                 }));
+  }
+
+  private static List<Region> painted(Recipe recipe) {
+    return recipe.regions().stream().filter(r -> !r.isSky()).toList();
+  }
+
+  /** Where the sky comes from; silent where it is blended as the rest. */
+  private void sky(Sentence.Builder builder) {
+    Optional<Region> sky = Skies.of(model.recipe());
+    if (sky.isEmpty()) {
+      return;
+    }
+    List<Optional<Path>> frames = new ArrayList<>(List.of(Optional.empty()));
+    model.keptFrames().forEach(f -> frames.add(Optional.of(f.file())));
+    Optional<Path> now = sky.get().frame();
+    if (!frames.contains(now)) {
+      frames.add(now);
+    }
+    builder
+        .say(Words.say("blend.s-sky"))
+        .set(
+            Settings.choice(
+                "sky",
+                now,
+                frames,
+                f -> f.map(p -> p.getFileName().toString()).orElse(Words.say("blend.sky-all")),
+                f -> Words.say(f.isPresent() ? "blend.sky-means" : "blend.sky-all-means"),
+                f -> model.edit("sky", Skies.from(model.recipe(), f))))
+        .say(Words.say("sky-page.s-edge"))
+        .set(
+            Settings.number(
+                "sky-edge",
+                Notation.PIXELS::parse,
+                Words.say("sky-page.pixels", Words.number(sky.get().edgePixels())),
+                sky.get().edgePixels(),
+                v -> v + 1,
+                v -> Math.max(0, v - 1),
+                v -> Skies.edged(model.recipe(), v),
+                r -> Words.say("sky-page.edge-means"),
+                r -> model.edit("sky-edge", r)))
+        .say(Words.say("clean.s-soft"));
   }
 
   private Recipe laid(int every) {
@@ -259,6 +304,13 @@ final class ShapeClauses {
               () ->
                   model.edit(
                       "movement", model.recipe().withMovement(Optional.of(Movement.of(1))))));
+    }
+    if (trails && RegionModel.fits(now) && Skies.of(now).isEmpty()) {
+      offers.add(
+          new Part.Offer(
+              Words.say("blend.offer-sky"),
+              Words.say("blend.sky-means"),
+              () -> model.edit("sky", Skies.from(model.recipe(), model.skyFrame()))));
     }
     boolean lies = now.ground().isEmpty() && now.red().isEmpty();
     if (now.align() != Align.NONE && lies && now.scale() == 1) {

@@ -17,14 +17,15 @@ import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.Selection;
 
 class PurposeTest {
+  private static final Optional<Path> SKY = Optional.of(Path.of("sky.jpg"));
   private static final Recipe PLAIN = Recipe.of(Selection.of(List.of()), BlendMethod.LIGHTEN);
 
   @ParameterizedTest
   @EnumSource
   void aRecipeMadeForAPurposeIsForIt(Purpose purpose) {
     for (Purpose before : Purpose.values()) {
-      Recipe old = before.serve(PLAIN, FrameSet.NONE);
-      Recipe served = purpose.serve(old, FrameSet.NONE);
+      Recipe old = before.serve(PLAIN, FrameSet.NONE, SKY);
+      Recipe served = purpose.serve(old, FrameSet.NONE, SKY);
       served.checked();
       Purpose told = purpose == Purpose.OWN ? Purpose.of(old) : purpose;
       assertThat(Purpose.of(served)).isEqualTo(told);
@@ -34,7 +35,7 @@ class PurposeTest {
   @Test
   void whatIsNotItsMatterStays() {
     Recipe developed = PLAIN.withTone(Tone.parse("exposure=0.5"));
-    Recipe served = Purpose.SKY_OVER_GROUND.serve(developed, FrameSet.NONE);
+    Recipe served = Purpose.SKY_OVER_GROUND.serve(developed, FrameSet.NONE, SKY);
     assertThat(served.tone()).isEqualTo(developed.tone());
     assertThat(served.calibration().hotPixels()).isEqualTo(HotPixelRepair.AUTO);
     assertThat(served.ground()).isPresent();
@@ -53,10 +54,24 @@ class PurposeTest {
 
   @Test
   void aMovementIsOneOfThem() {
-    Recipe served = Purpose.MOVEMENT.serve(PLAIN, FrameSet.NONE);
+    Recipe served = Purpose.MOVEMENT.serve(PLAIN, FrameSet.NONE, SKY);
     assertThat(served.method()).isEqualTo(BlendMethod.MEDIAN);
     assertThat(Purpose.of(served)).isEqualTo(Purpose.MOVEMENT);
     assertThat(Purpose.of(served.withMovement(Optional.empty()))).isEqualTo(Purpose.EMPTY_PLACE);
-    assertThat(Purpose.SMOOTH_WATER.serve(served, FrameSet.NONE).movement()).isEmpty();
+    assertThat(Purpose.SMOOTH_WATER.serve(served, FrameSet.NONE, SKY).movement()).isEmpty();
+  }
+
+  @Test
+  void aSkyOfOneFrameStaysThatFrames() {
+    Recipe still = Purpose.LIGHTS_UNDER_SKY.serve(PLAIN, FrameSet.NONE, SKY);
+    assertThat(Skies.of(still).orElseThrow().frame()).isEqualTo(SKY);
+    Recipe soft = Skies.edged(still, 20);
+    Recipe again =
+        Purpose.LIGHTS_UNDER_SKY.serve(soft, FrameSet.NONE, Optional.of(Path.of("b.jpg")));
+    assertThat(Skies.of(again).orElseThrow().frame()).isEqualTo(SKY);
+    Recipe other = Skies.from(soft, Optional.of(Path.of("c.jpg")));
+    assertThat(Skies.of(other).orElseThrow().edgePixels()).isEqualTo(20);
+    assertThat(Skies.of(Purpose.EVERY_LIGHT.serve(soft, FrameSet.NONE, SKY))).isEmpty();
+    assertThat(BlendModel.fileName(still)).contains("-still-sky").doesNotContain("-parts");
   }
 }

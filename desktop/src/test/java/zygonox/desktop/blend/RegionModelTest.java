@@ -52,7 +52,10 @@ class RegionModelTest {
     assertThat(blend.recipe().regions())
         .containsExactly(
             new Region(
-                first, Optional.of(BlendMethod.MEDIAN), Optional.empty(), Region.USUAL_EDGE));
+                Optional.of(first),
+                Optional.of(BlendMethod.MEDIAN),
+                Optional.empty(),
+                Region.USUAL_EDGE));
     model.paint(LAYOUT, 500, 400, 500, 400);
     Path second = model.files().write(model.mask().orElseThrow());
     model.use(second);
@@ -88,7 +91,9 @@ class RegionModelTest {
     model.paintFrom(Optional.of(BlendMethod.MEAN), Optional.empty());
     model.use(folder.resolve("part.png"));
     blend.edit(
-        "purpose", Purpose.SKY_OVER_GROUND.serve(blend.recipe(), night.framesProperty().get()));
+        "purpose",
+        Purpose.SKY_OVER_GROUND.serve(
+            blend.recipe(), night.framesProperty().get(), Optional.empty()));
     assertThat(blend.recipe().regions()).isEmpty();
   }
 
@@ -108,5 +113,25 @@ class RegionModelTest {
     assertThat(clean.drawingProperty().get().text())
         .isEqualTo("What you draw is a part by the median, by its corners, its edge 30 px soft.");
     assertThat(clean.painted().way()).isEqualTo(PaintedMask.Way.CORNERS);
+  }
+
+  @Test
+  void theSkyOfOneFrameIsSaidAndChosen() {
+    blend.edit("sky", Skies.from(blend.recipe(), blend.skyFrame()));
+    assertThat(sentence())
+        .startsWith("For lights on the ground under a still sky")
+        .contains(", the sky from star-trails-0001.jpg, its edge 1.5 px soft");
+    setting(blend.sentenceProperty().get(), "sky").accept().accept("star-trails-0004.jpg");
+    setting(blend.sentenceProperty().get(), "sky-edge").accept().accept("8 px");
+    assertThat(sentence()).contains("the sky from star-trails-0004.jpg, its edge 8 px soft");
+    // What is painted lies over it, and is counted by itself.
+    model.paintFrom(Optional.of(BlendMethod.MEAN), Optional.empty());
+    model.use(folder.resolve("part.png"));
+    assertThat(blend.recipe().regions()).hasSize(2);
+    assertThat(blend.recipe().regions().get(0).isSky()).isTrue();
+    setting(blend.sentenceProperty().get(), "regions").accept().accept("no part from elsewhere");
+    assertThat(blend.recipe().regions()).hasSize(1);
+    setting(blend.sentenceProperty().get(), "sky").accept().accept("all frames");
+    assertThat(blend.recipe().regions()).isEmpty();
   }
 }
