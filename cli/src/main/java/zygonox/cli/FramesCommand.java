@@ -37,6 +37,7 @@ import zygonox.core.quantity.Seconds;
 import zygonox.core.words.FrameWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.Workroom;
 
 /** Lists frames in true order. */
 @Command(name = "frames", mixinStandardHelpOptions = true)
@@ -166,8 +167,9 @@ final class FramesCommand implements Callable<Integer> {
         MeasureStore.usual()
             .measure(
                 run.frames(),
-                output.progress(Words.say("shell.measuring-run", run.number())),
-                new Cancellation(),
+                Workroom.usual(
+                    output.progress(Words.say("shell.measuring-run", run.number())),
+                    new Cancellation()),
                 (frame, fault) ->
                     unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false)));
     ArrayNode hot = group.putArray("hotPixels");

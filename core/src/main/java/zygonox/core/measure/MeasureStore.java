@@ -12,10 +12,9 @@ import zygonox.core.frame.Frame;
 import zygonox.core.stars.Spot;
 import zygonox.core.stars.StarList;
 import zygonox.core.stars.StarShape;
-import zygonox.core.work.Cancellation;
 import zygonox.core.work.ContentKey;
 import zygonox.core.work.KeptFiles;
-import zygonox.core.work.Progress;
+import zygonox.core.work.Workroom;
 
 /**
  * Remembers what was measured of runs, by what is in their files: a second look costs nothing, and
@@ -50,24 +49,17 @@ public record MeasureStore(KeptFiles kept) {
    * which a frame could not be decoded is not remembered: it may only have been a loose card.
    */
   public RunMeasure measure(
-      List<Frame> frames,
-      Progress progress,
-      Cancellation cancellation,
-      BiConsumer<Frame, ReadFault> onUnreadable) {
+      List<Frame> frames, Workroom room, BiConsumer<Frame, ReadFault> onUnreadable) {
     Optional<String> file = key(frames).map(k -> "run-" + k + ".json");
     Optional<RunMeasure> known = file.flatMap(kept::read).flatMap(b -> read(b, frames));
     if (known.isPresent()) {
-      progress.step(frames.size(), frames.size());
+      room.progress().step(frames.size(), frames.size());
       return known.get();
     }
     StarList stars = new StarList(kept);
     RunMeasure measured =
         RunMeter.measure(
-            frames,
-            progress,
-            cancellation,
-            onUnreadable,
-            (frame, found) -> stars.keep(frame.file(), found));
+            frames, room, onUnreadable, (frame, found) -> stars.keep(frame.file(), found));
     if (measured.frames().size() == frames.size()) {
       file.ifPresent(f -> write(f, measured));
     }

@@ -23,8 +23,8 @@ import zygonox.core.stars.FoundStar;
 import zygonox.core.stars.Spot;
 import zygonox.core.stars.StarShape;
 import zygonox.core.work.Cancellation;
-import zygonox.core.work.Progress;
 import zygonox.core.work.Workers;
+import zygonox.core.work.Workroom;
 
 /** Measures the frames of a run, each decoded once and held against its neighbours. */
 public final class RunMeter {
@@ -33,6 +33,12 @@ public final class RunMeter {
 
   /** Between neighbours that moved by more than this, edges of the ground would look like lines. */
   private static final double STEADY_PIXELS = 1;
+
+  /**
+   * Bytes that a member of the crew holds for each sample of a frame: the frame as it is decoded
+   * and as samples, its share of the small frames, and what lines are looked for in.
+   */
+  private static final long HELD_BYTES = 6;
 
   private final Workers workers;
   private final HotPixels hot = new HotPixels();
@@ -65,16 +71,13 @@ public final class RunMeter {
   /**
    * Measures frames of like settings and the same scene, in capture order.
    *
-   * @param progress hears of frames that are done
+   * @param room its progress hears of frames that are done; its memory bounds how many are held
    * @param onUnreadable hears of frames that turn out not to be decodable
    * @return what is known of the others
    */
   public static RunMeasure measure(
-      List<Frame> frames,
-      Progress progress,
-      Cancellation cancellation,
-      BiConsumer<Frame, ReadFault> onUnreadable) {
-    return measure(frames, progress, cancellation, onUnreadable, (frame, stars) -> {});
+      List<Frame> frames, Workroom room, BiConsumer<Frame, ReadFault> onUnreadable) {
+    return measure(frames, room, onUnreadable, (frame, stars) -> {});
   }
 
   /**
@@ -84,34 +87,34 @@ public final class RunMeter {
    */
   static RunMeasure measure(
       List<Frame> frames,
-      Progress progress,
-      Cancellation cancellation,
+      Workroom room,
       BiConsumer<Frame, ReadFault> onUnreadable,
       BiConsumer<Frame, List<FoundStar>> onStars) {
     AtomicInteger done = new AtomicInteger();
-    try (Workers workers = Workers.perCore();
+    int samples = frames.stream().mapToInt(f -> f.layout().samples()).max().orElse(1);
+    try (Workers workers = room.crew(HELD_BYTES * samples);
         DecodeMemory memory = new DecodeMemory()) {
       RunMeter meter = new RunMeter(workers);
       // Each worker decodes into the same room over and over: fresh room has to be cleared.
       Raster[] rooms = new Raster[workers.count()];
-      int batch = 4 * Runtime.getRuntime().availableProcessors();
+      int batch = 4 * workers.count();
       for (int from = 0; from < frames.size(); from += batch) {
         Single[] singles = new Single[Math.min(batch, frames.size() - from)];
         int offset = from;
         workers.forEach(
             singles.length,
             (i, worker) -> {
-              cancellation.check();
+              room.cancellation().check();
               Frame frame = frames.get(offset + i);
               try {
                 rooms[worker] = fitting(rooms[worker], frame);
-                singles[i] = single(frame, rooms[worker], memory, cancellation, onStars);
+                singles[i] = single(frame, rooms[worker], memory, room.cancellation(), onStars);
               } catch (UnreadableFrame e) {
                 synchronized (onUnreadable) {
                   onUnreadable.accept(frame, e.fault());
                 }
               }
-              progress.step(done.incrementAndGet(), frames.size());
+              room.progress().step(done.incrementAndGet(), frames.size());
             });
         meter.take(Arrays.stream(singles).filter(Objects::nonNull).toList());
       }

@@ -35,6 +35,12 @@ public final class LineMender {
   /** Light is put back from no farther away than so many frames. */
   private static final int FARTHEST = 8;
 
+  /**
+   * Bytes that a member of the crew holds for each sample of a frame: the frame and the two beside
+   * it as they are decoded, and rows of them as light.
+   */
+  private static final long HELD_BYTES = 6;
+
   private final Map<Frame, List<Patch>> patches = new HashMap<>();
   private final List<FoundLine> found;
 
@@ -66,7 +72,8 @@ public final class LineMender {
     Map<Frame, List<Patch>> patches = new ConcurrentHashMap<>();
     List<FoundLine> lines = Collections.synchronizedList(new ArrayList<>());
     AtomicInteger done = new AtomicInteger();
-    try (Workers crew = Workers.perCore()) {
+    int samples = run.stream().mapToInt(m -> m.frame().layout().samples()).max().orElse(1);
+    try (Workers crew = room.crew(HELD_BYTES * samples)) {
       crew.forEach(
           crossed.size(),
           (n, worker) -> {

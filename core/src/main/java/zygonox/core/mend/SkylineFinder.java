@@ -35,13 +35,13 @@ public final class SkylineFinder {
   /** How much darker than the sky about it a thing before it is: by 40 %, as a logarithm. */
   private static final float DARKER = 0.5f;
 
-  /** Columns on either side that have to agree with one that light changes at its skyline. */
+  /** Columns on either side that have to agree with one that light changes in it. */
   private static final int AGREEING = 12;
 
   /** By how much it has to, in what it changes by elsewhere in the sky, and as a logarithm. */
-  private static final float BEYOND_NOISE = 5;
+  private static final float BEYOND_NOISE = 10;
 
-  private static final float LEAST_CHANGE = 0.08f;
+  private static final float LEAST_CHANGE = 0.15f;
 
   /** Rows that tell it on either side: the trail of a star is thinner. */
   private static final int TELLING = 24;
@@ -241,15 +241,14 @@ public final class SkylineFinder {
 
   /**
    * Columns in which there is no ground: the clearest change of light in a column of sky is one of
-   * noise, and those beside it change otherwise or not at all. At a ridge all become darker, or all
-   * brighter.
+   * noise, or of a star that others beside it do not have.
    */
   private static void leaveSky(int[] path, float[] small, float[][] change, int rows) {
     int columns = path.length;
-    float[] atPath = new float[columns];
+    float[] clearest = new float[columns];
     float[] sizes = new float[columns];
     for (int x = 0; x < columns; x++) {
-      atPath[x] = change(small, x, path[x], columns, rows);
+      clearest[x] = Math.abs(clearest(small, x, path[x], columns, rows));
       sizes[x] = usual(change[x], path[x]);
     }
     float[] some = new float[2 * AGREEING + 1];
@@ -257,7 +256,7 @@ public final class SkylineFinder {
     int count = 0;
     for (int x = 0; x < columns; x++) {
       float least = Math.max(LEAST_CHANGE, BEYOND_NOISE * middle(sizes, x, some));
-      ground[x] = Math.abs(middle(atPath, x, some)) > least;
+      ground[x] = middle(clearest, x, some) > least;
     }
     for (int x = 0; x < columns; ) {
       int end = x;
@@ -276,6 +275,19 @@ public final class SkylineFinder {
         path[x] = rows;
       }
     }
+  }
+
+  /**
+   * The clearest change of a column, at its skyline or wherever it is: below a mast that sky is
+   * seen through it is the ground's own.
+   */
+  private static float clearest(float[] small, int x, int path, int columns, int rows) {
+    float clearest = change(small, x, path, columns, rows);
+    for (int y = TELLING / 3; y < rows; y += TELLING / 3) {
+      float change = change(small, x, y, columns, rows);
+      clearest = Math.abs(change) > Math.abs(clearest) ? change : clearest;
+    }
+    return clearest;
   }
 
   /** By how much light changes below a place, far enough from it that no star counts. */

@@ -57,8 +57,7 @@ final class Mends {
             ? MeasureStore.usual()
                 .measure(
                     frames,
-                    room.progress().share(0, MEASURING_SHARE),
-                    room.cancellation(),
+                    room.share(0, MEASURING_SHARE),
                     (frame, fault) -> {
                       // Blending reads it again and tells the reason.
                     })

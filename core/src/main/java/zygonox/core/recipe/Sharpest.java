@@ -32,8 +32,7 @@ final class Sharpest {
             MeasureStore.usual()
                 .measure(
                     frames,
-                    room.progress(),
-                    room.cancellation(),
+                    room,
                     (frame, fault) ->
                         dropped.add(
                             new FrameDropped(frame.file(), new FrameDropped.Unreadable(fault))))

@@ -20,6 +20,11 @@ public record Workroom(
     return new ByteSize(Math.min(2L << 30, Runtime.getRuntime().maxMemory() / 2));
   }
 
+  /** With the usual memory, for work that keeps nothing on disk. */
+  public static Workroom usual(Progress progress, Cancellation cancellation) {
+    return new Workroom(usualMemory(), Optional.empty(), progress, cancellation);
+  }
+
   /** For work that nobody watches or ends. */
   public static Workroom unwatched(ByteSize memory) {
     return new Workroom(memory, Optional.empty(), Progress.NONE, new Cancellation());

@@ -29,6 +29,7 @@ import zygonox.core.stars.StarFinder;
 import zygonox.core.stars.StarShape;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
+import zygonox.core.work.Workroom;
 
 class FrameMeasureTest {
   private static final int WIDTH = 900;
@@ -393,8 +394,7 @@ class FrameMeasureTest {
     List<FrameMeasure> run =
         RunMeter.measure(
                 frames,
-                Progress.NONE,
-                new Cancellation(),
+                Workroom.usual(Progress.NONE, new Cancellation()),
                 (f, e) -> {
                   throw new AssertionError(f + ": " + e);
                 })

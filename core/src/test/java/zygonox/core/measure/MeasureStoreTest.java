@@ -26,6 +26,7 @@ import zygonox.core.stars.StarList;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.KeptFiles;
 import zygonox.core.work.Progress;
+import zygonox.core.work.Workroom;
 
 /** Measures kept by content, and what they hold of hot pixels. */
 class MeasureStoreTest {
@@ -84,7 +85,8 @@ class MeasureStoreTest {
   }
 
   private RunMeasure measure(List<Frame> frames, List<ReadFault> faults) {
-    return store.measure(frames, Progress.NONE, new Cancellation(), (f, e) -> faults.add(e));
+    return store.measure(
+        frames, Workroom.usual(Progress.NONE, new Cancellation()), (f, e) -> faults.add(e));
   }
 
   /** Runs that are kept; their stars are beside them. */
@@ -104,7 +106,7 @@ class MeasureStoreTest {
     for (Path file : files) {
       frames.add(Frame.look(file));
     }
-    store.measure(frames, Progress.NONE, new Cancellation(), (f, e) -> {});
+    store.measure(frames, Workroom.usual(Progress.NONE, new Cancellation()), (f, e) -> {});
     StarList kept = new StarList(new KeptFiles(folder.resolve("kept")));
     for (Frame frame : frames) {
       try (PixelSource source = PictureReader.open(frame)) {

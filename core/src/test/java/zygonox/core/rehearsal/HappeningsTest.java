@@ -35,6 +35,7 @@ import zygonox.core.program.Take;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
+import zygonox.core.work.Workroom;
 
 /** Rehearsed nights whose faults are known, held against what is found in their frames. */
 class HappeningsTest {
@@ -71,7 +72,8 @@ class HappeningsTest {
       frames.add(Frame.look(next.file()));
     }
     List<FrameMeasure> measures =
-        RunMeter.measure(frames, Progress.NONE, new Cancellation(), (f, e) -> {}).frames();
+        RunMeter.measure(frames, Workroom.usual(Progress.NONE, new Cancellation()), (f, e) -> {})
+            .frames();
     return new Rehearsed(
         measures,
         Judge.USUAL.of(measures),

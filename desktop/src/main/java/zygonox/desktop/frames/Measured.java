@@ -8,6 +8,7 @@ import zygonox.core.measure.MeasureStore;
 import zygonox.core.measure.RunMeasure;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
+import zygonox.core.work.Workroom;
 
 /**
  * What was measured of all frames.
@@ -32,8 +33,8 @@ record Measured(List<RunMeasure> runs, List<FrameSet.Unreadable> unreadable) {
           MeasureStore.usual()
               .measure(
                   run.frames(),
-                  (done, of) -> progress.step(before[0] + done, total),
-                  cancellation,
+                  Workroom.usual(
+                      (done, of) -> progress.step(before[0] + done, total), cancellation),
                   (frame, fault) ->
                       unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false))));
       before[0] += run.frames().size();
