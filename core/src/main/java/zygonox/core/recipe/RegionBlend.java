@@ -123,9 +123,10 @@ final class RegionBlend {
       Workroom room) {
     BlendMethod method = region.method().orElse(BlendMethod.MEAN);
     FrameSet from = region.frame().map(f -> only(set, f)).orElse(set);
-    Recipe other =
-        JoinedBlend.by(method, recipe.withRegions(List.of()), recipe.method())
-            .withDepth(Depth.SIXTEEN);
+    Recipe whole = recipe.withRegions(List.of()).withDepth(Depth.SIXTEEN);
+    // Of one frame all is there: what it does not give to the others would be black.
+    Recipe given = region.frame().isPresent() ? whole.withMasks(Map.of()) : whole;
+    Recipe other = JoinedBlend.by(method, given, recipe.method());
     new Blender(other, Optional.empty(), aligned(from, set, done))
         .blend(from, parts.to(name), watcher, room);
     return parts.read(name);

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -149,6 +150,21 @@ class RegionBlendTest {
             .isBetween(frame.at(x, y, 1) - 1, frame.at(x, y, 1) + 1);
       }
     }
+  }
+
+  /** What a frame does not give to the brightest is not missing where it is taken alone. */
+  @Test
+  void aPartFromOneFrameIsWholeThoughTheFrameIsMasked() throws Exception {
+    Path mask = mask(LAYOUT, FROM, TO);
+    Path own = frames.resolve("f3.tif");
+    Path nothing = folder.resolve("nothing.png");
+    new FrameMask(LAYOUT.width(), LAYOUT.height(), new BitSet())
+        .write(nothing, WholeFile.IfPresent.REFUSE);
+    Recipe recipe =
+        lighten(new Region(Optional.of(mask), Optional.empty(), Optional.of(own), 0))
+            .withMasks(Map.of(own, FramePart.hard(nothing)));
+    Raster picture = blend(recipe, "r.tif");
+    assertSame(picture, PictureReader.readWhole(Frame.look(own)), FROM, TO);
   }
 
   @Test
