@@ -1,6 +1,7 @@
 package zygonox.cli;
 
 import java.nio.file.Path;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -50,7 +51,7 @@ record Edges(OptionalDouble all, Map<Path, Double> one) {
 
   /** Refuses names that nothing goes by. */
   void check(String option, Set<Path> names) {
-    Set<Path> known = new java.util.HashSet<>();
+    Set<Path> known = new HashSet<>();
     names.forEach(n -> known.add(whole(n)));
     one.keySet().stream()
         .filter(n -> !known.contains(n))

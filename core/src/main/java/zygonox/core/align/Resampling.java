@@ -7,6 +7,7 @@ package zygonox.core.align;
  * weights are polynomials of the place between two samples.
  */
 final class Resampling {
+  /** How far a valley's floor may lie below its samples, in how much higher its sides are. */
   private static final float VALLEY = 0.125f;
 
   private final float[] ramp;

@@ -115,15 +115,15 @@ public record FrameMask(int width, int height, BitSet white) {
       }
       Arrays.sort(crossings, 0, count);
       for (int k = 0; k + 1 < count; k += 2) {
-        set(changed, y, crossings[k], crossings[k + 1]);
+        set(changed, width, y, crossings[k], crossings[k + 1]);
       }
     }
     return new FrameMask(width, height, changed);
   }
 
   /**
-   * All that lies nearer to one place than to another, and nothing else: with an edge as soft as
-   * the two lie apart it fades from the one to the other.
+   * All that lies nearer to one place than to another, and nothing else: with an edge half as soft
+   * as the two lie apart it fades from the one to the other.
    */
   public static FrameMask nearer(
       int width, int height, double x1, double y1, double x2, double y2) {
@@ -138,10 +138,6 @@ public record FrameMask(int width, int height, BitSet white) {
       set(white, width, y, left ? 0 : edge, left ? edge : width - 1.0);
     }
     return new FrameMask(width, height, white);
-  }
-
-  private void set(BitSet bits, int y, double from, double to) {
-    set(bits, width, y, from, to);
   }
 
   private static void set(BitSet bits, int width, int y, double from, double to) {

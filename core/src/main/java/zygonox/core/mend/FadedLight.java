@@ -77,12 +77,12 @@ public final class FadedLight implements LightSource {
   @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
     moved.read(firstRow, rows, into);
-    int lines = rows * layout().channels();
-    for (int line = 0; line < lines; line++) {
-      if (line % layout().channels() == 0) {
-        load(firstRow + line / layout().channels());
+    int channels = layout().channels();
+    for (int y = 0; y < rows; y++) {
+      load(firstRow + y);
+      for (int c = 0; c < channels; c++) {
+        fade(into, (y * channels + c) * share.length);
       }
-      fade(into, line * share.length);
     }
   }
 

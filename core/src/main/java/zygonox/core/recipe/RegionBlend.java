@@ -70,11 +70,13 @@ final class RegionBlend {
         BlendWatcher own = watcher.share(OWN_SHARE + each * i, OWN_SHARE + each * (i + 1));
         Region region = recipe.regions().get(i);
         String name = "part-" + i;
-        Raster from = from(region, set, done, parts, name, own, room);
+        BlendWatcher first = region.isSky() ? own.share(0, 0.5) : own;
+        Raster from = from(region, set, done, parts, name, first, room);
         pieces.add(
             new Piece(
                 SoftEdge.of(
-                    masks.computeIfAbsent(region, r -> sky(set, parts, room)), region.edgePixels()),
+                    masks.computeIfAbsent(region, r -> sky(set, parts, own.share(0.5, 1), room)),
+                    region.edgePixels()),
                 from,
                 parts.curve(name).light(from.layout().bits())));
       }
@@ -89,7 +91,7 @@ final class RegionBlend {
   }
 
   /** Found in the median of the frames as they lie, in which stars and torches are not seen. */
-  private FrameMask sky(FrameSet set, Parts parts, Workroom room) {
+  private FrameMask sky(FrameSet set, Parts parts, BlendWatcher watcher, Workroom room) {
     Recipe still =
         JoinedBlend.by(BlendMethod.MEDIAN, recipe.withRegions(List.of()), recipe.method())
             .withAlign(Align.NONE, Optional.empty())
@@ -97,7 +99,7 @@ final class RegionBlend {
             .withOwnLight(Map.of())
             .withMending(Mending.NONE)
             .withDepth(Depth.SIXTEEN);
-    new Blender(still).blend(set, parts.to("still"), BlendWatcher.NONE, room);
+    new Blender(still).blend(set, parts.to("still"), watcher, room);
     return FoundSky.in(parts.read("still"), parts.curve("still"), stars(set.frames(), room));
   }
 
