@@ -27,6 +27,11 @@ record Variant(Path file, Recipe recipe, int frames, Optional<BlendResult> resul
     return new Variant(read.file(), read.recipe(), read.frames().size(), Optional.empty());
   }
 
+  /** Whether another one was made of as many frames by the same recipe. */
+  boolean isMadeAs(Variant other) {
+    return recipe.equals(other.recipe) && frames == other.frames;
+  }
+
   /** Where the map of what a clipped mean rejected lies, if there is one. */
   Path rejected() {
     return rejected(file);

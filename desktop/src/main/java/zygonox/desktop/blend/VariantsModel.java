@@ -113,12 +113,15 @@ final class VariantsModel {
     return file;
   }
 
-  /** One was made; the oldest goes where there are too many. */
+  /**
+   * One was made: it takes the place of one made alike; the oldest goes where there are too many.
+   */
   void add(Variant made) {
     if (folder == null || !made.file().startsWith(folder)) {
       // Of a night that was left meanwhile: it is there when that is opened again.
       return;
     }
+    all.stream().filter(made::isMadeAs).findFirst().ifPresent(this::forget);
     all.add(0, made);
     show(made);
     while (all.size() > MOST) {

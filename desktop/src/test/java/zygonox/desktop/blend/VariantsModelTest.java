@@ -58,7 +58,8 @@ class VariantsModelTest {
   @Test
   void theyAreThereAgainWhenTheNightIsAndTheOldestGoesFirst() throws Exception {
     for (int i = 0; i <= VariantsModel.MOST; i++) {
-      blend(i % 2 == 0 ? BlendMethod.LIGHTEN : BlendMethod.DARKEN, Align.NONE);
+      model.edit("kappa", model.recipe().withMethod(BlendMethod.CLIPPED_MEAN).withKappa(2 + i));
+      blend(BlendMethod.CLIPPED_MEAN, Align.NONE);
     }
     assertThat(variants.all()).hasSize(VariantsModel.MOST);
     List<Variant> found = VariantsModel.in(model.folder());
@@ -72,6 +73,18 @@ class VariantsModelTest {
     variants.forget(variants.all().get(0));
     assertThat(variants.all()).hasSize(VariantsModel.MOST - 1);
     assertThat(own).exists();
+  }
+
+  @Test
+  void oneMadeAlikeTakesThePlaceOfTheOther() throws Exception {
+    Variant first = blend(BlendMethod.LIGHTEN, Align.NONE);
+    Variant mean = blend(BlendMethod.MEAN, Align.NONE);
+    Variant again = blend(BlendMethod.LIGHTEN, Align.NONE);
+    assertThat(variants.all()).containsExactly(again, mean);
+    assertThat(variants.shownProperty().get()).isEqualTo(again);
+    assertThat(variants.againstProperty().get()).isEqualTo(mean);
+    assertThat(first.file()).doesNotExist();
+    assertThat(again.file()).exists();
   }
 
   @Test
