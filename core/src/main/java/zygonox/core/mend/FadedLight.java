@@ -1,6 +1,6 @@
 package zygonox.core.mend;
 
-import java.util.Arrays;
+import java.util.BitSet;
 import zygonox.core.align.Placement;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.develop.SoftEdge;
@@ -17,24 +17,24 @@ public final class FadedLight implements LightSource {
   /**
    * How much of each pixel of a frame counts.
    *
-   * @param width of the frame
-   * @param height of the frame
+   * @param reached where anything of it does
    * @param parts of 255, row by row
    */
-  public record Shares(int width, int height, byte[] parts) {
+  public record Shares(FrameMask reached, byte[] parts) {
     /** Of a mask whose edge is soft. */
     public static Shares of(FrameMask mask, double edgePixels) {
       float[] share = SoftEdge.of(mask, edgePixels);
       byte[] parts = new byte[share.length];
+      BitSet reached = new BitSet(share.length);
       for (int i = 0; i < parts.length; i++) {
         parts[i] = (byte) Math.round(255 * share[i]);
+        reached.set(i, parts[i] != 0);
       }
-      return new Shares(mask.width(), mask.height(), parts);
+      return new Shares(new FrameMask(mask.width(), mask.height(), reached), parts);
     }
 
     private float at(int x, int y) {
-      boolean inside = x >= 0 && y >= 0 && x < width && y < height;
-      return inside ? (parts[y * width + x] & 0xff) / 255f : 0;
+      return reached.at(x, y) ? (parts[y * reached.width() + x] & 0xff) / 255f : 0;
     }
   }
 
@@ -51,7 +51,8 @@ public final class FadedLight implements LightSource {
    * @param placement of the frame on the blend's grid
    */
   public FadedLight(LightSource moved, Shares shares, Placement placement) {
-    this.moved = moved;
+    // Where nothing of the frame is left it covers nothing.
+    this.moved = new MaskedLight(moved, shares.reached, placement);
     this.shares = shares;
     this.placement = placement;
     this.share = new float[moved.layout().width()];
@@ -105,25 +106,9 @@ public final class FadedLight implements LightSource {
     }
   }
 
-  /** Where nothing of the frame is left it covers nothing. */
   @Override
   public int[] covered(int row) {
-    int[] whole = moved.covered(row);
-    load(row);
-    int[] pieces = new int[8];
-    int count = 0;
-    for (int p = 0; p < whole.length; p += 2) {
-      boolean open = false;
-      for (int x = whole[p]; x <= whole[p + 1]; x++) {
-        boolean counts = x < whole[p + 1] && share[x] > 0;
-        if (counts != open) {
-          pieces = count == pieces.length ? Arrays.copyOf(pieces, 2 * count) : pieces;
-          pieces[count++] = x;
-          open = counts;
-        }
-      }
-    }
-    return Arrays.copyOf(pieces, count);
+    return moved.covered(row);
   }
 
   @Override
