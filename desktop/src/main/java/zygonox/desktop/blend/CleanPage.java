@@ -38,6 +38,9 @@ import zygonox.desktop.stage.Workplace;
 final class CleanPage implements Page {
   private static final double SIDE_WIDTH = 300;
 
+  /** Half the width of the lines from corner to corner, in pixels of the picture. */
+  private static final double CORNER_PIXELS = 0.5;
+
   private final Workplace workplace;
   private final BlendModel blend;
   private final VariantsModel variants;
@@ -330,9 +333,12 @@ final class CleanPage implements Page {
     List<double[]> corners = paints() ? model.painted().open() : List.of();
     List<Outline> outlines = new ArrayList<>();
     for (int i = 0; i < corners.size(); i++) {
-      double[] from = corners.get(Math.max(0, i - 1));
+      // Of the first corner alone there is a dot; of three and more the line is closed.
+      double[] from =
+          corners.get(i == 0 && corners.size() > 2 ? corners.size() - 1 : Math.max(0, i - 1));
       double[] to = corners.get(i);
-      outlines.add(new Outline(from[0], from[1], to[0], to[1], 2, Outline.Kind.GOES, true));
+      outlines.add(
+          new Outline(from[0], from[1], to[0], to[1], CORNER_PIXELS, Outline.Kind.GOES, false));
     }
     return outlines;
   }
