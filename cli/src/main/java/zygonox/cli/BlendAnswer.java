@@ -104,6 +104,7 @@ record BlendAnswer(BlendResult result, List<Path> left) {
           .put("y1", line.line().y1())
           .put("x2", line.line().x2())
           .put("y2", line.line().y2())
+          .put("bow", line.line().bow())
           .put("width", line.line().width());
     }
     mended.bridged().forEach(f -> mends.addObject().put("file", f.toString()).put("kind", "gap"));

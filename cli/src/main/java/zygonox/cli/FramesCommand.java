@@ -215,6 +215,7 @@ final class FramesCommand implements Callable<Integer> {
           .put("y1", streak.y1())
           .put("x2", streak.x2())
           .put("y2", streak.y2())
+          .put("bow", streak.bow())
           .put("width", streak.width());
     }
     node.put("verdict", measured.verdict.name().toLowerCase(Locale.ROOT));

@@ -159,6 +159,8 @@ class MotionCommandTest {
                 "--remove-streaks",
                 "--line-out",
                 DEMO + "/star-trails-0005.jpg=310,95,404.5,188,6",
+                "--line-out",
+                DEMO + "/star-trails-0009.jpg=20,95,404,88,5,-7.5",
                 "--out",
                 in("t.tif"),
                 "--save-recipe",
@@ -172,7 +174,10 @@ class MotionCommandTest {
     }
     assertThat(told.get("sentence").asText()).contains("bridge the gaps").contains("satellites");
     assertThat(told.get("command").asText())
-        .contains("--remove-streaks --bridge-gaps --line-out", "0005.jpg=310,95,404.5,188,6");
+        .contains(
+            "--remove-streaks --bridge-gaps --line-out",
+            "0005.jpg=310,95,404.5,188,6",
+            "0009.jpg=20,95,404,88,5,-7.5");
     CommandLineRun.done("blend", "--recipe", in("t.json"), "--out", in("again.tif"));
     JsonNode explained = CommandLineRun.done("explain", in("again.tif"), "--json").json();
     assertThat(explained.get("sentence")).isEqualTo(told.get("sentence"));
@@ -183,6 +188,7 @@ class MotionCommandTest {
     "--remove-streaks, a.jpg=1;2;3;4, --line-out",
     "--remove-streaks, a.jpg=1;2;3;4;five, --line-out",
     "--remove-streaks, a.jpg=1;2;3;4;0, --line-out",
+    "--remove-streaks, a.jpg=1;2;3;4;5;6;7, --line-out",
     "--remove-streaks, a.jpg, --line-out",
     "--weights=even, a.jpg=1;2;3;4;5, --line-keep",
   })

@@ -75,17 +75,13 @@ final class TurboJpegSource implements PixelSource {
   }
 
   private void decode() throws UnreadableFrame {
+    pixels = memory.decoded(file, layout, this::decode);
+  }
+
+  private void decode(Memory into) throws UnreadableFrame {
     try {
       byte[] jpeg = Files.readAllBytes(file);
-      Memory into = memory.take(layout.samples());
-      try {
-        TurboJpeg.decode(jpeg, layout.width(), layout.height(), layout.channels(), into);
-        pixels = into;
-      } finally {
-        if (pixels == null) {
-          memory.giveBack(into);
-        }
-      }
+      TurboJpeg.decode(jpeg, layout.width(), layout.height(), layout.channels(), into);
     } catch (TurboJpeg.DecodeFailed e) {
       throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);
     } catch (IOException e) {
@@ -96,7 +92,7 @@ final class TurboJpegSource implements PixelSource {
   @Override
   public void close() {
     if (pixels != null) {
-      memory.giveBack(pixels);
+      memory.release(file, layout);
       pixels = null;
     }
   }

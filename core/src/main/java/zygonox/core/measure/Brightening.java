@@ -78,8 +78,8 @@ public record Brightening(int left, int top, int right, int bottom, double rise)
     int asked = 16;
     for (int k = 0; k <= asked; k++) {
       double share = (double) k / asked;
-      double x = streak.x1() + share * (streak.x2() - streak.x1());
-      double y = streak.y1() + share * (streak.y2() - streak.y1());
+      double x = streak.x(share);
+      double y = streak.y(share);
       boolean across = x >= left - NEAR && x <= right + NEAR;
       inside += across && y >= top - NEAR && y <= bottom + NEAR ? 1 : 0;
     }

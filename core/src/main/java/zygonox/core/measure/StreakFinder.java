@@ -55,9 +55,6 @@ final class StreakFinder {
   /** Darkness beside a line, as a share of its light, that only something that moved has. */
   private static final double DARK_SHARE = 0.35;
 
-  /** How far a traced line reaches to its sides, in small pixels. */
-  private static final int BESIDE = 2;
-
   private final int width;
   private final int height;
   private final double believed;
@@ -69,6 +66,7 @@ final class StreakFinder {
   private final float[][] rows;
 
   private final float[][] columns;
+  private final LineTracer tracer;
   private final LineSums flatLines;
   private final LineSums steepLines;
 
@@ -83,6 +81,7 @@ final class StreakFinder {
       held(bright[y], rows[y]);
     }
     turn(rows, columns);
+    this.tracer = new LineTracer(rows);
     this.flatLines = new LineSums(columns);
     this.steepLines = new LineSums(rows);
   }
@@ -132,7 +131,7 @@ final class StreakFinder {
       if (best == null) {
         break;
       }
-      StraightLine traced = traced(best);
+      TracedLine traced = tracer.trace(best);
       Streak streak = streak(traced);
       boolean isLine =
           streak.strength() >= believed
@@ -141,7 +140,7 @@ final class StreakFinder {
               && filled(traced) >= LEAST_FILLED
               && !isStar(traced)
               && !hasDarkBeside(traced);
-      erase(streak);
+      erase(traced);
       if (isLine) {
         found.add(streak);
       } else {
@@ -159,36 +158,18 @@ final class StreakFinder {
   }
 
   private float at(double x, double y) {
-    return at(rows, x, y);
-  }
-
-  private float at(float[][] values, double x, double y) {
-    int column = (int) Math.round(x);
-    int row = (int) Math.round(y);
-    boolean inside = column >= 0 && row >= 0 && column < width && row < height;
-    return inside ? values[row][column] : 0;
-  }
-
-  /** Follows a line to where it really ends, and fits it to its light. */
-  private StraightLine traced(StraightLine start) {
-    StraightLine fitted = start;
-    for (int round = 0; round < 3; round++) {
-      fitted = fitted(ends(fitted));
-    }
-    return ends(fitted);
+    return LineTracer.at(rows, x, y);
   }
 
   /** Share of a line's places that are brighter than the frame around, in pieces of three. */
-  private double filled(StraightLine line) {
+  private double filled(TracedLine line) {
     double length = line.length();
-    double ux = line.ux();
-    double uy = line.uy();
     int bright = 0;
     int count = 0;
     for (double t = 0; t <= length; t++, count++) {
       double light = 0;
       for (int k = -1; k <= 1; k++) {
-        light += across(line.x1() + (t + k) * ux, line.y1() + (t + k) * uy, ux, uy);
+        light += tracer.across(line, t + k);
       }
       // Nine places together have three times the noise of one.
       bright += light > 3 * BRIGHT_SIGMA ? 1 : 0;
@@ -197,14 +178,15 @@ final class StreakFinder {
   }
 
   /** Whether a short line is a bright star and its glow: as much light lies across as along it. */
-  private boolean isStar(StraightLine line) {
+  private boolean isStar(TracedLine traced) {
+    StraightLine line = traced.chord();
     if (line.length() > LONGEST_GLOW) {
       return false;
     }
     int brightest = 0;
     double most = 0;
     for (int t = 0; t <= line.length(); t++) {
-      double light = at(bright, line.x1() + t * line.ux(), line.y1() + t * line.uy());
+      double light = LineTracer.at(bright, line.x1() + t * line.ux(), line.y1() + t * line.uy());
       if (light > most) {
         most = light;
         brightest = t;
@@ -216,8 +198,11 @@ final class StreakFinder {
     double across = 0;
     for (int t = 0; t <= line.length(); t++) {
       double fromMiddle = t - line.length() / 2;
-      along += Math.max(0, at(bright, line.x1() + t * line.ux(), line.y1() + t * line.uy()));
-      across += Math.max(0, at(bright, x - fromMiddle * line.uy(), y + fromMiddle * line.ux()));
+      along +=
+          Math.max(0, LineTracer.at(bright, line.x1() + t * line.ux(), line.y1() + t * line.uy()));
+      across +=
+          Math.max(
+              0, LineTracer.at(bright, x - fromMiddle * line.uy(), y + fromMiddle * line.ux()));
     }
     return across > STAR_SHARE * along;
   }
@@ -226,130 +211,41 @@ final class StreakFinder {
    * Whether a line as dark as it is bright runs beside it: then something has moved, an edge of the
    * scene or a wave.
    */
-  private boolean hasDarkBeside(StraightLine line) {
+  private boolean hasDarkBeside(TracedLine line) {
     double darkest = 0;
     for (int o = -FARTHEST_BESIDE; o <= FARTHEST_BESIDE; o++) {
       double light = 0;
       for (int t = 0; t <= line.length(); t++) {
-        double x = line.x1() + t * line.ux() - o * line.uy();
-        light += at(x, line.y1() + t * line.uy() + o * line.ux());
+        light += at(line.x(t, o), line.y(t, o));
       }
       darkest = Math.min(darkest, light / Math.sqrt(line.length() + 1));
     }
     return -darkest > DARK_SHARE * line.strength();
   }
 
-  private Streak streak(StraightLine line) {
+  private Streak streak(TracedLine line) {
     double scale = SmallFrame.BIN;
     double middle = (SmallFrame.BIN - 1) / 2.0;
+    StraightLine chord = line.chord();
     return new Streak(
-        line.x1() * scale + middle,
-        line.y1() * scale + middle,
-        line.x2() * scale + middle,
-        line.y2() * scale + middle,
+        chord.x1() * scale + middle,
+        chord.y1() * scale + middle,
+        chord.x2() * scale + middle,
+        chord.y2() * scale + middle,
+        line.bow() * scale,
         acrossWidth(line) * scale,
         line.strength());
   }
 
-  /**
-   * Of the whole straight through a piece, the stretch whose light exceeds half of what the piece
-   * has by most: a dashed line's gaps do not end it.
-   */
-  private StraightLine ends(StraightLine piece) {
-    double length = piece.length();
-    double ux = piece.ux();
-    double uy = piece.uy();
-    double mean = 0;
-    int inside = (int) length + 1;
-    for (int t = 0; t < inside; t++) {
-      mean += across(piece.x1() + t * ux, piece.y1() + t * uy, ux, uy) / inside;
-    }
-    int reach = width + height;
-    double sum = 0;
-    double best = 0;
-    int from = 0;
-    int bestFrom = 0;
-    int bestTo = 0;
-    for (int t = -reach; t <= reach; t++) {
-      double x = piece.x1() + t * ux;
-      double y = piece.y1() + t * uy;
-      if (x < 0 || y < 0 || x > width - 1 || y > height - 1) {
-        continue;
-      }
-      if (sum <= 0) {
-        sum = 0;
-        from = t;
-      }
-      sum += across(x, y, ux, uy) - mean / 2;
-      if (sum > best) {
-        best = sum;
-        bestFrom = from;
-        bestTo = t;
-      }
-    }
-    double light = 0;
-    for (int t = bestFrom; t <= bestTo; t++) {
-      light += at(piece.x1() + t * ux, piece.y1() + t * uy);
-    }
-    return new StraightLine(
-        piece.x1() + bestFrom * ux,
-        piece.y1() + bestFrom * uy,
-        piece.x1() + bestTo * ux,
-        piece.y1() + bestTo * uy,
-        light / Math.sqrt(bestTo - bestFrom + 1));
-  }
-
-  /** Light of three pixels across a line. */
-  private double across(double x, double y, double ux, double uy) {
-    return at(x, y) + at(x - uy, y + ux) + at(x + uy, y - ux);
-  }
-
-  /** The straight through the light near a line, by least squares of distances across. */
-  private StraightLine fitted(StraightLine line) {
-    double length = line.length();
-    double ux = line.ux();
-    double uy = line.uy();
-    double sum = 0;
-    double sumT = 0;
-    double sumTt = 0;
-    double sumO = 0;
-    double sumTo = 0;
-    for (int t = 0; t <= length; t++) {
-      for (int o = -BESIDE; o <= BESIDE; o++) {
-        double w = Math.max(0, at(line.x1() + t * ux - o * uy, line.y1() + t * uy + o * ux) - 1);
-        sum += w;
-        sumT += w * t;
-        sumTt += w * t * t;
-        sumO += w * o;
-        sumTo += w * t * o;
-      }
-    }
-    double determinant = sum * sumTt - sumT * sumT;
-    if (determinant < 1e-6) {
-      return line;
-    }
-    double slope = (sum * sumTo - sumT * sumO) / determinant;
-    double offset = (sumO - slope * sumT) / sum;
-    double end = offset + slope * length;
-    return new StraightLine(
-        line.x1() - offset * uy,
-        line.y1() + offset * ux,
-        line.x2() - end * uy,
-        line.y2() + end * ux,
-        line.strength());
-  }
-
   /** Full width at half maximum of the mean profile across, in small pixels. */
-  private double acrossWidth(StraightLine line) {
+  private double acrossWidth(TracedLine line) {
     double length = line.length();
-    double ux = line.ux();
-    double uy = line.uy();
     double sum = 0;
     double squares = 0;
     for (int o = -3; o <= 3; o++) {
       double light = 0;
       for (int t = 0; t <= length; t++) {
-        light += at(bright, line.x1() + t * ux - o * uy, line.y1() + t * uy + o * ux);
+        light += LineTracer.at(bright, line.x(t, o), line.y(t, o));
       }
       sum += Math.max(0, light);
       squares += Math.max(0, light) * o * o;
@@ -359,18 +255,12 @@ final class StreakFinder {
     return 2 * Math.sqrt(2 * Math.log(2) * variance);
   }
 
-  private void erase(Streak streak) {
-    double scale = SmallFrame.BIN;
-    double middle = (SmallFrame.BIN - 1) / 2.0;
-    double x1 = (streak.x1() - middle) / scale;
-    double y1 = (streak.y1() - middle) / scale;
-    double length = Math.max(1, streak.length() / scale);
-    double ux = (streak.x2() - streak.x1()) / scale / length;
-    double uy = (streak.y2() - streak.y1()) / scale / length;
+  private void erase(TracedLine line) {
+    double length = line.length();
     for (double t = -4; t <= length + 4; t += 0.5) {
-      for (double o = -BESIDE - 1; o <= BESIDE + 1; o += 0.5) {
-        int x = (int) Math.round(x1 + t * ux - o * uy);
-        int y = (int) Math.round(y1 + t * uy + o * ux);
+      for (double o = -LineTracer.BESIDE - 1; o <= LineTracer.BESIDE + 1; o += 0.5) {
+        int x = (int) Math.round(line.x(t, o));
+        int y = (int) Math.round(line.y(t, o));
         if (x >= 0 && y >= 0 && x < width && y < height) {
           rows[y][x] = 0;
           columns[x][y] = 0;

@@ -17,6 +17,9 @@ public record ChosenLine(Stray stray, Path frame, Streak line, boolean out) {
   /** Beyond the widths of both, in pixels: what is pointed at by hand lies a little aside. */
   private static final double BESIDE = 5;
 
+  /** A straight line is told by so many numbers, a bowed one by one more. */
+  private static final int NUMBERS = 5;
+
   private static final double MOST_WIDE = 500;
 
   private static final double WIDEST_LIGHT = 20_000;
@@ -33,7 +36,7 @@ public record ChosenLine(Stray stray, Path frame, Streak line, boolean out) {
   }
 
   /**
-   * Reads {@code FRAME=X1,Y1,X2,Y2,WIDTH}.
+   * Reads {@code FRAME=X1,Y1,X2,Y2,WIDTH}, of a bowed line {@code FRAME=X1,Y1,X2,Y2,WIDTH,BOW}.
    *
    * @throws InvalidInput naming what would be right
    */
@@ -53,9 +56,10 @@ public record ChosenLine(Stray stray, Path frame, Streak line, boolean out) {
   private static ChosenLine parse(Stray stray, String typed, String option, boolean out) {
     int equals = typed.lastIndexOf('=');
     String[] numbers = typed.substring(equals + 1).split(",", -1);
-    double[] read = new double[5];
-    boolean whole = equals > 0 && numbers.length == read.length;
-    for (int i = 0; whole && i < read.length; i++) {
+    double[] read = new double[NUMBERS + 1];
+    boolean bowed = stray == Stray.LINE && numbers.length == read.length;
+    boolean whole = equals > 0 && (bowed || numbers.length == NUMBERS);
+    for (int i = 0; whole && i < numbers.length; i++) {
       try {
         read[i] = Double.parseDouble(numbers[i].strip());
       } catch (NumberFormatException e) {
@@ -70,7 +74,7 @@ public record ChosenLine(Stray stray, Path frame, Streak line, boolean out) {
     return new ChosenLine(
         stray,
         Path.of(typed.substring(0, equals)),
-        new Streak(read[0], read[1], read[2], read[3], read[4], 0),
+        new Streak(read[0], read[1], read[2], read[3], read[NUMBERS], read[4], 0),
         out);
   }
 
@@ -84,8 +88,6 @@ public record ChosenLine(Stray stray, Path frame, Streak line, boolean out) {
   }
 
   private static boolean liesOn(Streak one, Streak other) {
-    double x = (one.x1() + one.x2()) / 2;
-    double y = (one.y1() + one.y2()) / 2;
-    return other.distance(x, y) <= one.width() + other.width() + BESIDE;
+    return other.distance(one.x(0.5), one.y(0.5)) <= one.width() + other.width() + BESIDE;
   }
 }

@@ -3,6 +3,7 @@ package zygonox.core.mend;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import zygonox.core.align.Homography;
 import zygonox.core.measure.Streak;
 import zygonox.core.raster.PixelLayout;
@@ -16,6 +17,9 @@ final class LinePatch {
   private static final double WIDTHS = 1.3;
 
   private static final double BEYOND_PIXELS = 2.5;
+
+  /** Rows that a bowed line may lie beyond its ends and its middle, in pixels. */
+  private static final double BOW_ROWS = 2;
 
   /** Pieces of a line that its brightness is told in. */
   private static final int PIECES = 48;
@@ -52,30 +56,35 @@ final class LinePatch {
     this.layout = layout;
     // A line is told by its width at half of its brightness, a light by where it begins to show.
     this.half = stray == Stray.LINE ? WIDTHS * line.width() + BEYOND_PIXELS : line.width() / 2;
-    this.firstRow = (int) Math.max(0, Math.floor(Math.min(line.y1(), line.y2()) - half));
-    int last =
-        (int) Math.min(layout.height() - 1, Math.ceil(Math.max(line.y1(), line.y2()) + half));
+    double middle = line.y(0.5);
+    double top = Math.min(middle, Math.min(line.y1(), line.y2()));
+    double foot = Math.max(middle, Math.max(line.y1(), line.y2()));
+    this.firstRow = (int) Math.max(0, Math.floor(top - half - BOW_ROWS));
+    int last = (int) Math.min(layout.height() - 1, Math.ceil(foot + half + BOW_ROWS));
     int rows = Math.max(0, last - firstRow + 1);
     this.spans = new int[rows][];
     this.light = new float[rows][];
     for (int y = 0; y < rows; y++) {
-      spans[y] = span(firstRow + y);
+      spans[y] = spans(firstRow + y);
     }
   }
 
-  /** The columns of a row that lie in the line's band: one piece, for the band is convex. */
-  private int[] span(int row) {
-    double low = Math.max(0, Math.min(line.x1(), line.x2()) - half);
-    double high = Math.min(layout.width() - 1, Math.max(line.x1(), line.x2()) + half);
-    int from = -1;
-    int to = -1;
-    for (int x = (int) low; x <= (int) high; x++) {
-      if (line.distance(x, row) <= half) {
-        from = from < 0 ? x : from;
-        to = x + 1;
+  /** The pieces of a row that lie in the line's band: one, or two where a bowed line comes back. */
+  private int[] spans(int row) {
+    double middle = line.x(0.5);
+    double low = Math.min(middle, Math.min(line.x1(), line.x2())) - half;
+    double high = Math.max(middle, Math.max(line.x1(), line.x2())) + half;
+    int end = (int) Math.min(layout.width() - 1, high);
+    IntStream.Builder edges = IntStream.builder();
+    boolean inside = false;
+    for (int x = (int) Math.max(0, low); x <= end + 1; x++) {
+      boolean now = x <= end && line.distance(x, row) <= half;
+      if (now != inside) {
+        edges.add(x);
+        inside = now;
       }
     }
-    return from < 0 ? new int[0] : new int[] {from, to};
+    return edges.build().toArray();
   }
 
   boolean has(int row) {
@@ -88,12 +97,25 @@ final class LinePatch {
    * @param own the row as the line's frame has it
    */
   void fill(int row, float[] own, List<Beside> beside) {
-    int[] span = spans[row - firstRow];
-    int count = span[1] - span[0];
-    float[] into = new float[count * layout.channels()];
+    int[] edges = spans[row - firstRow];
+    int columns = 0;
+    for (int p = 0; p < edges.length; p += 2) {
+      columns += edges[p + 1] - edges[p];
+    }
+    float[] into = new float[columns * layout.channels()];
+    int at = 0;
+    for (int p = 0; p < edges.length; p += 2) {
+      fill(row, own, beside, edges[p], edges[p + 1], into, at);
+      at += (edges[p + 1] - edges[p]) * layout.channels();
+    }
+    light[row - firstRow] = into;
+  }
+
+  private void fill(
+      int row, float[] own, List<Beside> beside, int from, int to, float[] into, int at) {
     float[] least = new float[layout.channels()];
     float[] unmoved = new float[layout.channels()];
-    for (int x = span[0]; x < span[1]; x++) {
+    for (int x = from; x < to; x++) {
       least(beside, true, x, row, least);
       // Ground stays where it is: there the frames beside it agree as they lie.
       least(beside, false, x, row, unmoved);
@@ -102,12 +124,11 @@ final class LinePatch {
         float value = own[c * layout.width() + x];
         float found = Math.max(least[c], unmoved[c]);
         float taken = found < 0 ? value : Math.min(value, found);
-        into[c * count + x - span[0]] = taken;
+        into[at + c * (to - from) + x - from] = taken;
         more += value - taken;
       }
       along(x, row, more);
     }
-    light[row - firstRow] = into;
   }
 
   /** The least that the frames beside it have at a place; below nothing where none has it. */
@@ -135,10 +156,7 @@ final class LinePatch {
     if (line.distance(x, row) > line.width()) {
       return;
     }
-    double length = line.length();
-    double t =
-        ((x - line.x1()) * (line.x2() - line.x1()) + (row - line.y1()) * (line.y2() - line.y1()))
-            / (length * length);
+    double t = line.along(x, row);
     if (t >= 0 && t < 1) {
       excess[(int) (t * PIECES)] += more;
       counted[(int) (t * PIECES)]++;

@@ -66,6 +66,8 @@ public final class Blender {
   /** What finding lines and gaps takes of a blend's time in which they are mended, about. */
   private static final double MENDING_SHARE = 0.4;
 
+  private static final int FRAMES_BESIDE = 2;
+
   /** Memory that a blend needs beside its masters, at the least. */
   private static final long LEAST_BESIDE_MASTERS = 1 << 20;
 
@@ -174,7 +176,9 @@ public final class Blender {
             room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
             new Snapshot(to.picture(), key(frames, aligned, weights)),
             to.rejected().isPresent());
-    try (DecodeMemory memory = new DecodeMemory()) {
+    // Mending looks into the frames beside one too, which come next, or have just gone by.
+    int beside = recipe.mending().equals(Mending.NONE) ? 0 : FRAMES_BESIDE;
+    try (DecodeMemory memory = new DecodeMemory(beside)) {
       FrameLane levelled =
           recipe.usesLight()
               ? lane.levelled(frames, reference(frames, aligned), memory, room)

@@ -184,16 +184,21 @@ public final class RecipeJson {
     if (recipe.mending().bridgesGaps()) {
       root.put("bridgeGaps", true);
     }
-    for (ChosenLine line : recipe.mending().lines()) {
-      root.withArray(line.stray() == Stray.LINE ? "lines" : "lights")
-          .addObject()
-          .put("frame", relative(line.frame()))
-          .put("out", line.out())
-          .put("x1", line.line().x1())
-          .put("y1", line.line().y1())
-          .put("x2", line.line().x2())
-          .put("y2", line.line().y2())
-          .put("width", line.line().width());
+    for (ChosenLine chosen : recipe.mending().lines()) {
+      Streak line = chosen.line();
+      ObjectNode node =
+          root.withArray(chosen.stray() == Stray.LINE ? "lines" : "lights")
+              .addObject()
+              .put("frame", relative(chosen.frame()))
+              .put("out", chosen.out())
+              .put("x1", line.x1())
+              .put("y1", line.y1())
+              .put("x2", line.x2())
+              .put("y2", line.y2());
+      if (line.bow() != 0) {
+        node.put("bow", line.bow());
+      }
+      node.put("width", line.width());
     }
     if (recipe.align() != Align.NONE) {
       root.put("align", term(recipe.align()));
@@ -436,6 +441,7 @@ public final class RecipeJson {
                     JsonFields.number(line, "y1"),
                     JsonFields.number(line, "x2"),
                     JsonFields.number(line, "y2"),
+                    line.has("bow") ? JsonFields.number(line, "bow") : 0,
                     JsonFields.number(line, "width"),
                     0),
                 line.path("out").asBoolean()));

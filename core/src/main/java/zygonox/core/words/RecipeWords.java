@@ -351,7 +351,10 @@ public final class RecipeWords {
   }
 
   private static String ends(Streak line) {
-    return DoubleStream.of(line.x1(), line.y1(), line.x2(), line.y2(), line.width())
+    DoubleStream straight =
+        DoubleStream.of(line.x1(), line.y1(), line.x2(), line.y2(), line.width());
+    return DoubleStream.concat(
+            straight, line.bow() == 0 ? DoubleStream.empty() : DoubleStream.of(line.bow()))
         .mapToObj(Words::number)
         .collect(Collectors.joining(","));
   }

@@ -325,6 +325,55 @@ class FrameMeasureTest {
     assertThat(streak.distance(43, 54)).isCloseTo(5, within(1e-9));
   }
 
+  @Test
+  void aBowedStreaksPlacesLieOnItsParabola() {
+    Streak bowed = new Streak(100, 200, 500, 200, 40, 3, 20);
+    // To the right of a direction to the right is down.
+    assertThat(bowed.x(0.5)).isEqualTo(300);
+    assertThat(bowed.y(0.5)).isEqualTo(240);
+    assertThat(bowed.y(0.25)).isEqualTo(230);
+    assertThat(bowed.distance(300, 240)).isZero();
+    assertThat(bowed.distance(300, 200)).isCloseTo(40, within(1e-9));
+    assertThat(bowed.distance(90, 200)).isCloseTo(10, within(1e-9));
+    Streak back = new Streak(500, 200, 100, 200, -40, 3, 20);
+    assertThat(back.y(0.3)).isCloseTo(bowed.y(0.7), within(1e-9));
+    // Off the middle by 7 pixels across the parabola's own direction.
+    double slope = 4 * 40 * (1 - 2 * 0.2) / 400;
+    double norm = Math.hypot(1, slope);
+    assertThat(bowed.distance(bowed.x(0.2) - 7 * slope / norm, bowed.y(0.2) + 7 / norm))
+        .isCloseTo(7, within(0.2));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"14, false", "-22, false", "30, true", "0, false"})
+  void aLineThatAWideLensBowsIsFoundInOnePiece(double bow, boolean dashed) {
+    Streak truth = new Streak(60, 420, 840, 140, bow, 3, 0);
+    Raster raster = sky(9000, 300, 3);
+    for (int y = 0; y < HEIGHT; y++) {
+      for (int x = 0; x < WIDTH; x++) {
+        double share = truth.along(x, y);
+        boolean lit = share >= 0 && share <= 1 && (!dashed || (int) (share * 40) % 3 != 1);
+        double o = truth.distance(x, y);
+        for (int c = 0; c < 3 && lit && o < 6; c++) {
+          int i = (y * WIDTH + x) * 3 + c;
+          raster.samples()[i] += (short) Math.round(1800 * Math.exp(-o * o / (2 * 1.2 * 1.2)));
+        }
+      }
+    }
+    SmallFrame before = SmallFrame.of(sky(9000, 300, 1000));
+    SmallFrame after = SmallFrame.of(sky(9000, 300, 1001));
+    List<Streak> found = find(SmallFrame.of(raster), List.of(before, after));
+    assertThat(found).hasSize(1);
+    Streak one = found.get(0);
+    // A line that is found a little shorter than it is bows by less.
+    assertThat(Math.abs(one.bow())).isCloseTo(Math.abs(bow), within(1 + 0.1 * Math.abs(bow)));
+    assertThat(one.length()).isCloseTo(truth.length(), within(40.0));
+    for (double share = 0; share <= 1; share += 0.05) {
+      assertThat(one.distance(truth.x(share), truth.y(share)))
+          .isLessThan(share > 0.04 && share < 0.96 ? 3.5 : 25);
+    }
+  }
+
   private static final Frame FRAME =
       new Frame(
           Path.of("f.tif"), PictureFormat.TIFF, new PixelLayout(10, 10, 3, 16), FrameInfo.UNKNOWN);

@@ -62,6 +62,7 @@ class RecipeFileTest {
                 List.of(
                     ChosenLine.of(folder.resolve("frames/f3.tif"), 10, 20.5, 300, 41, 5, true),
                     ChosenLine.of(folder.resolve("frames/f4.tif"), 1, 2, 30, 4, 6.5, false),
+                    ChosenLine.parse(folder.resolve("frames/f4.tif") + "=5,6,70,80,4,-9.5", true),
                     ChosenLine.parseLight(folder.resolve("frames/f5.tif") + "=9,8,90,80,700"))))
         .withCrop(new Crop(0.8))
         .withDepth(Depth.SIXTEEN)

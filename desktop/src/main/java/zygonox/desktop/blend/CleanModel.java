@@ -494,11 +494,19 @@ final class CleanModel {
     Homography onto = onto(row.was().file(), result);
     Streak line = row.was().line();
     int scale = result.recipe().scale();
+    double x1 = scale * onto.x(line.x1(), line.y1());
+    double y1 = scale * onto.y(line.x1(), line.y1());
+    double x2 = scale * onto.x(line.x2(), line.y2());
+    double y2 = scale * onto.y(line.x2(), line.y2());
+    double fromX = scale * onto.x(line.x(0.5), line.y(0.5)) - x1;
+    double fromY = scale * onto.y(line.x(0.5), line.y(0.5)) - y1;
+    double length = Math.max(1e-9, Math.hypot(x2 - x1, y2 - y1));
     return new Outline(
-        scale * onto.x(line.x1(), line.y1()),
-        scale * onto.y(line.x1(), line.y1()),
-        scale * onto.x(line.x2(), line.y2()),
-        scale * onto.y(line.x2(), line.y2()),
+        x1,
+        y1,
+        x2,
+        y2,
+        line.bow() == 0 ? 0 : ((x2 - x1) * fromY - (y2 - y1) * fromX) / length,
         scale * (row.was().stray() == Stray.LINE ? line.width() : line.width() / 2),
         row.isOut() ? Outline.Kind.GOES : Outline.Kind.STAYS,
         chosen);

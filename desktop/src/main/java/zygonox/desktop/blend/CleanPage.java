@@ -306,7 +306,7 @@ final class CleanPage implements Page {
     List<Outline> outlines = outline(index);
     if (row.isPresent() && index < outlines.size()) {
       Outline one = outlines.get(index);
-      workplace.picture().lookAt((one.x1() + one.x2()) / 2, (one.y1() + one.y2()) / 2);
+      workplace.picture().lookAt(one.middleX(), one.middleY());
     }
   }
 

@@ -1,5 +1,7 @@
 package zygonox.desktop.picture;
 
+import zygonox.core.measure.Streak;
+
 /**
  * A band drawn around something long on the picture.
  *
@@ -7,12 +9,26 @@ package zygonox.desktop.picture;
  * @param y1 its row
  * @param x2 column of the other end
  * @param y2 its row
+ * @param bow how far its middle lies beside the straight between its ends, in the same pixels
  * @param half half the band's width, in the same pixels
  * @param kind how it is drawn
  * @param chosen whether it is the one in work
  */
 public record Outline(
-    double x1, double y1, double x2, double y2, double half, Kind kind, boolean chosen) {
+    double x1,
+    double y1,
+    double x2,
+    double y2,
+    double bow,
+    double half,
+    Kind kind,
+    boolean chosen) {
+  /** One that is straight. */
+  public Outline(
+      double x1, double y1, double x2, double y2, double half, Kind kind, boolean chosen) {
+    this(x1, y1, x2, y2, 0, half, kind, chosen);
+  }
+
   /** What is told by the stroke, never by its colour alone. */
   public enum Kind {
     /** What goes: a whole stroke. */
@@ -23,9 +39,21 @@ public record Outline(
 
   /** How far a place lies from what it is around. */
   double distance(double x, double y) {
-    double length = Math.max(1e-9, Math.hypot(x2 - x1, y2 - y1));
-    double along = ((x - x1) * (x2 - x1) + (y - y1) * (y2 - y1)) / length;
-    double t = Math.max(0, Math.min(length, along)) / length;
-    return Math.hypot(x - x1 - t * (x2 - x1), y - y1 - t * (y2 - y1));
+    return line().distance(x, y);
+  }
+
+  /** The column of the middle of what it is around. */
+  public double middleX() {
+    return line().x(0.5);
+  }
+
+  /** Its row. */
+  public double middleY() {
+    return line().y(0.5);
+  }
+
+  /** The line along its middle. */
+  Streak line() {
+    return new Streak(x1, y1, x2, y2, bow, 2 * half, 0);
   }
 }
