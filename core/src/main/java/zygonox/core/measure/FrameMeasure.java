@@ -15,7 +15,7 @@ import zygonox.core.stars.StarShape;
  * @param sharpness fine detail as a share of the sharpest frame's in its run, 0 to 1
  * @param shift how far the fixed scene lies from where it lay in the run's first frame
  * @param streaks lines of light that its neighbours do not have
- * @param lamp a part that is brighter than in its neighbours
+ * @param lamp a part that is brighter than in the frames before and after
  */
 public record FrameMeasure(
     Frame frame,

@@ -24,7 +24,7 @@ import zygonox.core.work.Workroom;
  */
 public record MeasureStore(KeptFiles kept) {
   /** Goes up whenever the same frame would be measured otherwise. */
-  private static final String PURPOSE = "measure 6";
+  private static final String PURPOSE = "measure 7";
 
   private static final ObjectMapper JSON = new ObjectMapper();
 

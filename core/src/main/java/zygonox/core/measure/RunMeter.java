@@ -43,6 +43,7 @@ public final class RunMeter {
   private final Workers workers;
   private final HotPixels hot = new HotPixels();
   private final Filling.Counting passing = new Filling.Counting();
+  private final LampFinder lamps = new LampFinder();
 
   /** Frames that wait for the one after them, with the one before them in front. */
   private List<Single> held = new ArrayList<>();
@@ -156,6 +157,7 @@ public final class RunMeter {
     }
     singles.forEach(single -> hot.add(single.spots));
     singles.forEach(single -> passing.add(single.small));
+    singles.forEach(single -> lamps.add(single.small));
     first = first == null ? singles.get(0).scene : first;
     int known = held.size();
     held.addAll(singles);
@@ -167,6 +169,7 @@ public final class RunMeter {
     compareUpTo(held.size());
     double most = measured.stream().mapToDouble(FrameMeasure::sharpness).max().orElse(1);
     List<Shift> shifts = CameraShift.of(ground, steps, seconds);
+    List<Optional<Brightening>> lit = lit(shifts);
     List<FrameMeasure> ofRun =
         IntStream.range(0, measured.size())
             .mapToObj(
@@ -179,23 +182,39 @@ public final class RunMeter {
                       m.shape(),
                       most > 0 ? m.sharpness() / most : 0,
                       shifts.get(i),
-                      unlit(i),
-                      m.lamp());
+                      unlit(i, lit),
+                      lit.get(i));
                 })
             .toList();
     return new RunMeasure(ofRun, hot.found(), passing.counted());
   }
 
+  /** The light in each frame, if there is one. */
+  private List<Optional<Brightening>> lit(List<Shift> shifts) {
+    Brightening[] lit = new Brightening[measured.size()];
+    workers.forEach(
+        lit.length,
+        (i, worker) ->
+            lit[i] =
+                lamps
+                    .in(
+                        i,
+                        other -> isSteady(shifts.get(other), shifts.get(i)),
+                        measured.get(i).streaks())
+                    .orElse(null));
+    return Arrays.stream(lit).map(Optional::ofNullable).toList();
+  }
+
   /** Lines of a frame without the edges of what a lamp lights up in it, or in the one beside it. */
-  private List<Streak> unlit(int index) {
-    List<Brightening> lamps =
+  private List<Streak> unlit(int index, List<Optional<Brightening>> lit) {
+    List<Brightening> near =
         IntStream.rangeClosed(index - 1, index + 1)
-            .filter(i -> i >= 0 && i < measured.size())
-            .mapToObj(i -> measured.get(i).lamp())
+            .filter(i -> i >= 0 && i < lit.size())
+            .mapToObj(lit::get)
             .flatMap(Optional::stream)
             .toList();
     return measured.get(index).streaks().stream()
-        .filter(streak -> lamps.stream().noneMatch(lamp -> lamp.holds(streak)))
+        .filter(streak -> near.stream().noneMatch(lamp -> lamp.holds(streak)))
         .toList();
   }
 
@@ -272,7 +291,7 @@ public final class RunMeter {
                   here.scene.sharpness(),
                   shifts.get(offset + i),
                   streaks,
-                  Brightening.of(here.small, neighbours, streaks));
+                  Optional.empty());
         });
     measured.addAll(Arrays.asList(compared));
     held = new ArrayList<>(held.subList(end - 1, held.size()));

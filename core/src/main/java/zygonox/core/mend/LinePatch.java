@@ -139,11 +139,10 @@ final class LinePatch {
       Optional<Homography> to = turned ? other.to : Optional.empty();
       double u = to.map(h -> h.x(x, row)).orElse((double) x);
       double v = to.map(h -> h.y(x, row)).orElse((double) row);
-      if (other.window.inside(u, v)) {
+      if (other.window.within(u, v)) {
         seen = true;
-        other.window.at(u, v);
         for (int c = 0; c < into.length; c++) {
-          into[c] = Math.min(into[c], other.window.sample(c));
+          into[c] = Math.min(into[c], other.window.light(c, u, v));
         }
       }
     }

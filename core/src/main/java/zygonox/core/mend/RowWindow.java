@@ -213,6 +213,21 @@ final class RowWindow {
     return u >= 2 && v >= 2 && u < layout.width() - 3 && v < layout.height() - 3;
   }
 
+  /** Whether a place lies in the frame at all. */
+  boolean within(double u, double v) {
+    return u >= 0 && v >= 0 && u <= layout.width() - 1 && v <= layout.height() - 1;
+  }
+
+  /** The light of one channel at a place within the frame; at its rim, the nearest pixel's. */
+  float light(int channel, double u, double v) {
+    if (inside(u, v)) {
+      at(u, v);
+      return sample(channel);
+    }
+    int line = (int) Math.round(v) % held * layout.rowSamples();
+    return rows[line + channel * layout.width() + (int) Math.round(u)];
+  }
+
   /** Goes to a place between pixels, of which {@link #sample} then gives the light. */
   void at(double u, double v) {
     int x = (int) u;

@@ -290,6 +290,35 @@ class FrameMeasureTest {
     assertThat(found.get(0).length()).isCloseTo(559, within(40.0));
   }
 
+  private static Optional<Brightening> lamp(int index, List<Streak> streaks, SmallFrame... frames) {
+    LampFinder finder = new LampFinder();
+    List.of(frames).forEach(finder::add);
+    return finder.in(index, other -> true, streaks);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"1, true", "2, true", "4, true", "5, false"})
+  void aLampThatBurnsOverAFewFramesIsInEachOfThem(int burning, boolean found) {
+    SmallFrame dark = small(1, (x, y) -> 0);
+    SmallFrame light =
+        small(2, (x, y) -> Math.abs(x - 650) < 60 && Math.abs(y - 440) < 40 ? 12_000 : 0);
+    for (int before = 0; before <= 2; before++) {
+      LampFinder finder = new LampFinder();
+      int count = before + burning + 2;
+      for (int k = 0; k < count; k++) {
+        finder.add(k >= before && k < before + burning ? light : dark);
+      }
+      for (int k = 0; k < count; k++) {
+        boolean lit = found && k >= before && k < before + burning;
+        assertThat(finder.in(k, other -> true, List.of()).isPresent())
+            .as("frame %d of %d, lit from %d", k, count, before)
+            .isEqualTo(lit);
+      }
+      // Held against frames that show another scene it would be told by their edges.
+      assertThat(finder.in(before, other -> false, List.of())).isEmpty();
+    }
+  }
+
   @Test
   void aLampIsOutlinedAndACloudIsNoLamp() {
     SmallFrame dark = SmallFrame.of(sky(4000, 200, 1));
@@ -300,19 +329,18 @@ class FrameMeasureTest {
         lit.samples()[(y * WIDTH + x) * 3 + 1] = (short) 40_000;
       }
     }
-    Brightening lamp =
-        Brightening.of(SmallFrame.of(lit), List.of(dark, dark), List.of()).orElseThrow();
+    SmallFrame light = SmallFrame.of(lit);
+    Brightening lamp = lamp(1, List.of(), dark, light, dark).orElseThrow();
     assertThat(lamp.left()).isBetween(550, 600);
     assertThat(lamp.right()).isBetween(719, 770);
     assertThat(lamp.top()).isBetween(350, 400);
-    assertThat(Brightening.of(SmallFrame.of(cloudy), List.of(dark), List.of())).isEmpty();
-    assertThat(Brightening.of(dark, List.of(dark), List.of())).isEmpty();
+    assertThat(lamp(0, List.of(), SmallFrame.of(cloudy), dark)).isEmpty();
+    assertThat(lamp(0, List.of(), dark, dark)).isEmpty();
     // What lies along a line of light is that line.
     Streak through = new Streak(590, 440, 730, 440, 60, 30);
-    assertThat(Brightening.of(SmallFrame.of(lit), List.of(dark), List.of(through))).isEmpty();
+    assertThat(lamp(0, List.of(through), light, dark)).isEmpty();
     Streak elsewhere = new Streak(100, 40, 300, 60, 3, 30);
-    assertThat(Brightening.of(SmallFrame.of(lit), List.of(dark), List.of(elsewhere)))
-        .contains(lamp);
+    assertThat(lamp(0, List.of(elsewhere), light, dark)).contains(lamp);
   }
 
   @Test
