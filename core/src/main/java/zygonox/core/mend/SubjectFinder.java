@@ -91,13 +91,18 @@ public final class SubjectFinder {
     }
     double most = mass(pieces.get(0), differs);
     boolean[] subject = new boolean[differs.length];
+    float[] seen = new float[differs.length];
     for (List<Integer> piece : pieces) {
       if (mass(piece, differs) >= PART_SHARE * most) {
-        piece.forEach(i -> subject[i] = true);
+        piece.forEach(
+            i -> {
+              subject[i] = true;
+              seen[i] = 1;
+            });
       }
     }
-    return Optional.of(
-        new SubjectPiece(new SubjectShape(cell, wide, softened(grown(subject, BEYOND))), layout));
+    float[] cover = softened(grown(subject, BEYOND));
+    return Optional.of(new SubjectPiece(new SubjectShape(cell, wide, cover, seen), layout));
   }
 
   /** How far the mean of each cell lies off the place's, encoded, over all channels. */

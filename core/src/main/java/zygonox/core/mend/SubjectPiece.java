@@ -95,13 +95,15 @@ public final class SubjectPiece {
   }
 
   /**
-   * Lays it over one row of another picture.
+   * Lays it over one row of another picture. Where it was not seen itself but its shadow or blur is
+   * expected, what lies there already stays, the more it stands out of the empty place.
    *
    * @param row light of the row, channels side by side
+   * @param empty the row as it is without anything laid in
    * @param table light of each sample
    * @param brighter whether only what is brighter than the picture is laid in
    */
-  public void lay(int y, float[] row, float[] table, boolean brighter) {
+  public void lay(int y, float[] row, float[] empty, float[] table, boolean brighter) {
     if (y < top || y > bottom) {
       return;
     }
@@ -111,7 +113,11 @@ public final class SubjectPiece {
     int from = 0;
     for (int p = 0; p < pieces.length; p += 2) {
       for (int x = pieces[p]; x < pieces[p + 1]; x++) {
-        float share = shape.at(x, y);
+        float share = shape.coverAt(x, y);
+        float seen = shape.seenAt(x, y);
+        if (seen < 1) {
+          share *= seen + (1 - seen) * beside(x * channels, from, row, empty, table, own);
+        }
         for (int c = 0; c < channels; c++) {
           int at = x * channels + c;
           float laid = row[at] + share * (table[own[from++] & 0xffff] - row[at]);
@@ -119,5 +125,16 @@ public final class SubjectPiece {
         }
       }
     }
+  }
+
+  /** How much it stands out at a pixel of its rim beside what lies there already, 0 to 1. */
+  private float beside(int at, int from, float[] row, float[] empty, float[] table, short[] own) {
+    float below = 0;
+    float over = 0;
+    for (int c = 0; c < layout.channels(); c++) {
+      below += Math.abs(row[at + c] - empty[at + c]);
+      over += Math.abs(table[own[from + c] & 0xffff] - empty[at + c]);
+    }
+    return over >= below ? 1 : over * over / (below * below);
   }
 }

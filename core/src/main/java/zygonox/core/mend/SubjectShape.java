@@ -9,8 +9,10 @@ import java.util.Arrays;
  * @param cell side of a cell in pixels
  * @param wide cells in a row
  * @param cover of each cell, 0 to 1, row by row
+ * @param seen 1 for each cell that was seen to differ, 0 where only its shadow and blur are
+ *     expected
  */
-record SubjectShape(int cell, int wide, float[] cover) {
+record SubjectShape(int cell, int wide, float[] cover, float[] seen) {
   /** The outline in cells: first column, first row, last column, last row. */
   int[] box() {
     int[] box = {Integer.MAX_VALUE, Integer.MAX_VALUE, -1, -1};
@@ -54,9 +56,19 @@ record SubjectShape(int cell, int wide, float[] cover) {
     return Arrays.copyOf(spans, n);
   }
 
-  /** How much of a pixel is the subject's, 0 to 1: between the middles of four cells. */
-  float at(int x, int y) {
-    int high = cover.length / wide;
+  /** How much of a pixel is the subject's, 0 to 1. */
+  float coverAt(int x, int y) {
+    return at(cover, x, y);
+  }
+
+  /** How certainly it is, 0 to 1. */
+  float seenAt(int x, int y) {
+    return at(seen, x, y);
+  }
+
+  /** Between the middles of four cells. */
+  private float at(float[] cells, int x, int y) {
+    int high = cells.length / wide;
     float across = Math.max(0, Math.min(wide - 1, (x + 0.5f) / cell - 0.5f));
     float down = Math.max(0, Math.min(high - 1, (y + 0.5f) / cell - 0.5f));
     int column = Math.min((int) across, Math.max(0, wide - 2));
@@ -65,8 +77,8 @@ record SubjectShape(int cell, int wide, float[] cover) {
     float v = down - row;
     int right = Math.min(column + 1, wide - 1);
     int below = Math.min(row + 1, high - 1);
-    float upper = cover[row * wide + column] * (1 - u) + cover[row * wide + right] * u;
-    float lower = cover[below * wide + column] * (1 - u) + cover[below * wide + right] * u;
+    float upper = cells[row * wide + column] * (1 - u) + cells[row * wide + right] * u;
+    float lower = cells[below * wide + column] * (1 - u) + cells[below * wide + right] * u;
     return upper * (1 - v) + lower * v;
   }
 }

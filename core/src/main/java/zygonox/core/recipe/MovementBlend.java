@@ -170,13 +170,15 @@ final class MovementBlend {
     float[] table = curve.light(layout.bits());
     EncodedRow encoded = new EncodedRow(sink, curve);
     float[] row = new float[layout.rowSamples()];
+    float[] empty = new float[layout.rowSamples()];
     boolean brighter = movement.over() == Movement.Over.BRIGHTER;
     for (int y = 0; y < layout.height(); y++) {
       for (int i = 0; i < row.length; i++) {
         row[i] = table[place.samples()[y * row.length + i] & 0xffff];
       }
+      System.arraycopy(row, 0, empty, 0, row.length);
       for (SubjectPiece piece : laid) {
-        piece.lay(y, row, table, brighter);
+        piece.lay(y, row, empty, table, brighter);
       }
       for (int i = 0; i < row.length; i++) {
         encoded.set(i, row[i]);

@@ -1,0 +1,96 @@
+package zygonox.core.mend;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Arrays;
+import org.junit.jupiter.api.Test;
+import zygonox.core.format.LightSource;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.Raster;
+import zygonox.core.raster.ToneCurve;
+import zygonox.core.work.Cancellation;
+
+/** Two blocks on an even place, so near each other that the rim of each reaches into the other. */
+class SubjectPieceTest {
+  private static final PixelLayout LAYOUT = new PixelLayout(200, 80, 1, 16);
+  private static final float PLACE = 0.2f;
+  private static final int MIDDLE_ROW = 40;
+
+  /** A block of a brightness between two columns. */
+  private static LightSource block(int from, int to, float light) {
+    return new LightSource() {
+      @Override
+      public PixelLayout layout() {
+        return LAYOUT;
+      }
+
+      @Override
+      public boolean anyRowsCheaply() {
+        return true;
+      }
+
+      @Override
+      public long heldBytes() {
+        return 0;
+      }
+
+      @Override
+      public void read(int firstRow, int rows, float[] into) {
+        for (int y = 0; y < rows; y++) {
+          for (int x = 0; x < LAYOUT.width(); x++) {
+            boolean inside = x >= from && x < to && Math.abs(firstRow + y - MIDDLE_ROW) < 20;
+            into[y * LAYOUT.width() + x] = inside ? light : PLACE;
+          }
+        }
+      }
+
+      @Override
+      public void close() {}
+    };
+  }
+
+  private static SubjectPiece found(LightSource frame) throws Exception {
+    Raster place = Raster.blank(LAYOUT);
+    Arrays.fill(place.samples(), (short) Math.round(65_535 * PLACE));
+    SubjectPiece piece =
+        new SubjectFinder(place, ToneCurve.LINEAR).find(frame, new Cancellation()).orElseThrow();
+    piece.cut(frame, ToneCurve.LINEAR, new Cancellation());
+    return piece;
+  }
+
+  private static float[] row(SubjectPiece... laid) {
+    float[] empty = new float[LAYOUT.width()];
+    Arrays.fill(empty, PLACE);
+    float[] row = empty.clone();
+    float[] table = ToneCurve.LINEAR.light(16);
+    for (SubjectPiece piece : laid) {
+      piece.lay(MIDDLE_ROW, row, empty, table, false);
+    }
+    return row;
+  }
+
+  @Test
+  void neitherLosesAnythingWhereTheyMeet() throws Exception {
+    SubjectPiece left = found(block(60, 90, 0.7f));
+    SubjectPiece right = found(block(92, 122, 0.5f));
+    for (float[] row : new float[][] {row(left, right), row(right, left)}) {
+      for (int x = 60; x < 90; x++) {
+        assertThat(row[x]).as("column %d", x).isCloseTo(0.7f, within(0.002f));
+      }
+      for (int x = 92; x < 122; x++) {
+        assertThat(row[x]).as("column %d", x).isCloseTo(0.5f, within(0.002f));
+      }
+      assertThat(row[130]).isCloseTo(PLACE, within(0.002f));
+    }
+  }
+
+  @Test
+  void whereOneCoversTheOtherTheLaterIsSeen() throws Exception {
+    SubjectPiece left = found(block(60, 100, 0.9f));
+    SubjectPiece right = found(block(84, 122, 0.25f));
+    assertThat(row(left, right)[95]).isCloseTo(0.25f, within(0.002f));
+    assertThat(row(right, left)[95]).isCloseTo(0.9f, within(0.002f));
+    assertThat(row(left, right)[70]).isCloseTo(0.9f, within(0.002f));
+  }
+}
