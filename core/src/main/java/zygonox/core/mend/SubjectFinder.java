@@ -37,6 +37,9 @@ public final class SubjectFinder {
   /** A further piece belongs to it if it is at least so much of the largest. */
   private static final double PART_SHARE = 0.2;
 
+  /** Cells from it within which a smaller piece is a part of it too; our own choice. */
+  private static final int NEAR = 8;
+
   /** Cells by which its edge lies outside of what is seen to differ: shadows and blur are its. */
   private static final int BEYOND = 2;
 
@@ -91,15 +94,21 @@ public final class SubjectFinder {
     }
     double most = mass(pieces.get(0), differs);
     boolean[] subject = new boolean[differs.length];
-    float[] seen = new float[differs.length];
     for (List<Integer> piece : pieces) {
       if (mass(piece, differs) >= PART_SHARE * most) {
-        piece.forEach(
-            i -> {
-              subject[i] = true;
-              seen[i] = 1;
-            });
+        piece.forEach(i -> subject[i] = true);
       }
+    }
+    // What passes behind a mast is cut by it: what is left beside it is part of the rest.
+    boolean[] near = grown(subject, NEAR);
+    for (List<Integer> piece : pieces) {
+      if (piece.stream().anyMatch(i -> near[i])) {
+        piece.forEach(i -> subject[i] = true);
+      }
+    }
+    float[] seen = new float[differs.length];
+    for (int i = 0; i < seen.length; i++) {
+      seen[i] = subject[i] ? 1 : 0;
     }
     float[] cover = softened(grown(subject, BEYOND));
     return Optional.of(new SubjectPiece(new SubjectShape(cell, wide, cover, seen), layout));

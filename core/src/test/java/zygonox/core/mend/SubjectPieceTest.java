@@ -51,8 +51,16 @@ class SubjectPieceTest {
   }
 
   private static SubjectPiece found(LightSource frame) throws Exception {
+    return found(frame, block(0, 0, 0));
+  }
+
+  private static SubjectPiece found(LightSource frame, LightSource empty) throws Exception {
+    float[] light = new float[LAYOUT.samples()];
+    empty.read(0, LAYOUT.height(), light);
     Raster place = Raster.blank(LAYOUT);
-    Arrays.fill(place.samples(), (short) Math.round(65_535 * PLACE));
+    for (int i = 0; i < light.length; i++) {
+      place.samples()[i] = (short) Math.round(65_535 * light[i]);
+    }
     SubjectPiece piece =
         new SubjectFinder(place, ToneCurve.LINEAR).find(frame, new Cancellation()).orElseThrow();
     piece.cut(frame, ToneCurve.LINEAR, new Cancellation());
@@ -83,6 +91,15 @@ class SubjectPieceTest {
       }
       assertThat(row[130]).isCloseTo(PLACE, within(0.002f));
     }
+  }
+
+  @Test
+  void whatAMastCutsOffBelongsToTheRest() throws Exception {
+    LightSource mast = block(100, 106, 0.7f);
+    SubjectPiece whole = found(block(60, 112, 0.7f), mast);
+    assertThat(whole.right()).isGreaterThanOrEqualTo(111);
+    SubjectPiece none = found(block(60, 106, 0.7f), mast);
+    assertThat(none.right()).isLessThan(111);
   }
 
   @Test
