@@ -108,6 +108,7 @@ record BlendAnswer(BlendResult result, List<Path> left) {
           .put("width", line.line().width());
     }
     mended.bridged().forEach(f -> mends.addObject().put("file", f.toString()).put("kind", "gap"));
+    mended.streakyCloud().ifPresent(share -> answer.put("streakyCloud", share));
     ArrayNode subjects = answer.putArray("subjects");
     for (Subject subject : mended.subjects()) {
       subjects

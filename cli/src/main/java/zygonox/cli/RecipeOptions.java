@@ -339,8 +339,11 @@ final class RecipeOptions {
       throw InvalidInput.about("region-edge", Words.say("shell.no-region"));
     }
     Edges edges = Edges.parse("region-edge", regionEdges);
-    edges.check("region-edge", asked.stream().map(Region::name).collect(Collectors.toSet()));
-    return asked.stream().map(r -> r.with(r.mask(), edges.of(r.name(), r.edgePixels()))).toList();
+    edges.check(
+        "region-edge", asked.stream().map(r -> r.place().called()).collect(Collectors.toSet()));
+    return asked.stream()
+        .map(r -> r.withEdge(edges.of(r.place().called(), r.edgePixels())))
+        .toList();
   }
 
   private Optional<Movement> movement(Optional<Movement> given) {

@@ -13,6 +13,11 @@ public record Brightening(int left, int top, int right, int bottom, double rise)
   /** So far from it, in pixels, it still disturbs what is compared. */
   private static final double NEAR = 60;
 
+  /** Whether a place lies in it. */
+  boolean covers(int x, int y) {
+    return x >= left && x <= right && y >= top && y <= bottom;
+  }
+
   /** Whether more than half of a line lies in it, or near to it. */
   boolean holds(Streak streak) {
     int inside = 0;

@@ -1,18 +1,14 @@
 package zygonox.core.measure;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.IntPredicate;
 
 /**
  * Finds lights that come and go: what is brighter in a frame, or in a few on end, than before and
- * after. It holds of each frame the means of squares.
+ * after.
  */
 final class LampFinder {
-  /** Side of the squares that are compared, in small pixels. */
-  private static final int TILE = 12;
-
   /** A square has to rise by this share of white, and by this share of what it was. */
   private static final double LEAST_RISE = 0.02;
 
@@ -24,34 +20,13 @@ final class LampFinder {
   /** What covers more of the frame than this is no lamp: cloud, dawn, another exposure. */
   private static final double MOST_COVER = 0.25;
 
-  private static final int SIDE = TILE * SmallFrame.BIN;
+  private final TileCourse course;
 
-  private final List<float[]> frames = new ArrayList<>();
-  private int across;
-  private int down;
-
-  /** Takes the next frame of the run. */
-  void add(SmallFrame frame) {
-    across = frame.width() / TILE;
-    down = frame.height() / TILE;
-    float[] means = new float[across * down];
-    for (int ty = 0; ty < down; ty++) {
-      for (int tx = 0; tx < across; tx++) {
-        means[ty * across + tx] = mean(frame, tx, ty);
-      }
-    }
-    frames.add(means);
-  }
-
-  private static float mean(SmallFrame frame, int tileX, int tileY) {
-    float sum = 0;
-    for (int y = tileY * TILE; y < (tileY + 1) * TILE; y++) {
-      float[] row = frame.rows()[y];
-      for (int x = tileX * TILE; x < (tileX + 1) * TILE; x++) {
-        sum += row[x];
-      }
-    }
-    return sum / (TILE * TILE);
+  /**
+   * @param course of all frames
+   */
+  LampFinder(TileCourse course) {
+    this.course = course;
   }
 
   /**
@@ -62,6 +37,8 @@ final class LampFinder {
    * @return empty where nothing rises, or nearly everything does
    */
   Optional<Brightening> in(int frame, IntPredicate steady, List<Streak> streaks) {
+    int across = course.across();
+    int down = course.down();
     int left = across;
     int top = down;
     int right = -1;
@@ -87,7 +64,11 @@ final class LampFinder {
     }
     return Optional.of(
         new Brightening(
-            left * SIDE, top * SIDE, (right + 1) * SIDE - 1, (bottom + 1) * SIDE - 1, most));
+            left * TileCourse.SIDE,
+            top * TileCourse.SIDE,
+            (right + 1) * TileCourse.SIDE - 1,
+            (bottom + 1) * TileCourse.SIDE - 1,
+            most));
   }
 
   /** Of the frames about one, as many before as after, those that exist and show the same scene. */
@@ -95,14 +76,14 @@ final class LampFinder {
     boolean[] alike = new boolean[2 * LONGEST + 1];
     for (int k = 0; k < alike.length; k++) {
       int other = frame - LONGEST + k;
-      alike[k] = other == frame || other >= 0 && other < frames.size() && steady.test(other);
+      alike[k] = other == frame || other >= 0 && other < course.frames() && steady.test(other);
     }
     return alike;
   }
 
   /** How much brighter a square is than before and after it was lit; 0 where it is not lit. */
   private double rise(int tile, int frame, boolean[] alike) {
-    if (frames.get(frame)[tile] <= LEAST_RISE) {
+    if (course.at(frame, tile) <= LEAST_RISE) {
       return 0;
     }
     double most = 0;
@@ -110,7 +91,7 @@ final class LampFinder {
       for (int last = frame; last < first + LONGEST; last++) {
         double other =
             Math.max(level(tile, first - 1, frame, alike), level(tile, last + 1, frame, alike));
-        double rise = frames.get(frame)[tile] - other;
+        double rise = course.at(frame, tile) - other;
         if (other >= 0 && rise > most && isLit(tile, first, last, frame, alike, other)) {
           most = rise;
         }
@@ -121,7 +102,7 @@ final class LampFinder {
 
   /** How bright a square is in another frame; below 0 where there is none that shows the scene. */
   private double level(int tile, int other, int frame, boolean[] alike) {
-    return alike[other - frame + LONGEST] ? frames.get(other)[tile] : -1;
+    return alike[other - frame + LONGEST] ? course.at(other, tile) : -1;
   }
 
   private boolean isLit(int tile, int first, int last, int frame, boolean[] alike, double other) {
@@ -135,9 +116,10 @@ final class LampFinder {
   }
 
   private static boolean isCrossed(int tileX, int tileY, List<Streak> streaks) {
-    double x = (tileX + 0.5) * SIDE;
-    double y = (tileY + 0.5) * SIDE;
+    double x = (tileX + 0.5) * TileCourse.SIDE;
+    double y = (tileY + 0.5) * TileCourse.SIDE;
     // From the middle of a square its corner is half its diagonal away.
-    return streaks.stream().anyMatch(s -> s.distance(x, y) < SIDE / Math.sqrt(2) + s.width());
+    return streaks.stream()
+        .anyMatch(s -> s.distance(x, y) < TileCourse.SIDE / Math.sqrt(2) + s.width());
   }
 }

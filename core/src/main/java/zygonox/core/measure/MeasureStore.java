@@ -42,7 +42,8 @@ public record MeasureStore(KeptFiles kept) {
       List<Streak> streaks,
       Brightening lamp) {}
 
-  private record KeptRun(List<KeptFrame> frames, List<Spot> hotPixels, Filling filling) {}
+  private record KeptRun(
+      List<KeptFrame> frames, List<Spot> hotPixels, Filling filling, CloudPart cloud) {}
 
   /**
    * The same as {@link RunMeter#measure}, from memory where the run was measured before. A run of
@@ -87,7 +88,11 @@ public record MeasureStore(KeptFiles kept) {
                 Optional.ofNullable(k.lamp)));
       }
       return Optional.of(
-          new RunMeasure(measures, kept.hotPixels, Optional.ofNullable(kept.filling)));
+          new RunMeasure(
+              measures,
+              kept.hotPixels,
+              Optional.ofNullable(kept.filling),
+              Optional.ofNullable(kept.cloud)));
     } catch (IOException | RuntimeException e) {
       // A damaged memory is no memory: the run is measured anew.
       return Optional.empty();
@@ -112,7 +117,11 @@ public record MeasureStore(KeptFiles kept) {
       kept.write(
           file,
           JSON.writeValueAsBytes(
-              new KeptRun(measures, run.hotPixels(), run.filling().orElse(null))));
+              new KeptRun(
+                  measures,
+                  run.hotPixels(),
+                  run.filling().orElse(null),
+                  run.cloud().orElse(null))));
     } catch (JsonProcessingException e) {
       throw new IllegalStateException(e);
     }

@@ -43,7 +43,7 @@ public final class RunMeter {
   private final Workers workers;
   private final HotPixels hot = new HotPixels();
   private final Filling.Counting passing = new Filling.Counting();
-  private final LampFinder lamps = new LampFinder();
+  private final TileCourse course = new TileCourse();
 
   /** Frames that wait for the one after them, with the one before them in front. */
   private List<Single> held = new ArrayList<>();
@@ -157,7 +157,7 @@ public final class RunMeter {
     }
     singles.forEach(single -> hot.add(single.spots));
     singles.forEach(single -> passing.add(single.small));
-    singles.forEach(single -> lamps.add(single.small));
+    singles.forEach(single -> course.add(single.small));
     first = first == null ? singles.get(0).scene : first;
     int known = held.size();
     held.addAll(singles);
@@ -186,11 +186,13 @@ public final class RunMeter {
                       lit.get(i));
                 })
             .toList();
-    return new RunMeasure(ofRun, hot.found(), passing.counted());
+    return new RunMeasure(
+        ofRun, hot.found(), passing.counted(), new CloudFinder(course).found(lit));
   }
 
   /** The light in each frame, if there is one. */
   private List<Optional<Brightening>> lit(List<Shift> shifts) {
+    LampFinder lamps = new LampFinder(course);
     Brightening[] lit = new Brightening[measured.size()];
     workers.forEach(
         lit.length,

@@ -45,7 +45,6 @@ import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.ContentKey;
-import zygonox.core.work.Progress;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workroom;
 
@@ -132,25 +131,26 @@ public final class Blender {
     BlendWatcher rest = watcher;
     if (recipe.sharpest().isPresent()) {
       int count = recipe.sharpest().getAsInt();
-      alike = Sharpest.of(alike, count, dropped, with(room, rest.share(0, MEASURING_SHARE)));
+      alike = Sharpest.of(alike, count, dropped, room.reporting(rest.share(0, MEASURING_SHARE)));
       rest = rest.share(MEASURING_SHARE, 1);
     }
     Map<Frame, Double> weights = Map.of();
     if (recipe.weights() == Weights.QUALITY) {
-      weights = QualityWeights.of(alike, with(room, rest.share(0, MEASURING_SHARE)));
+      weights = QualityWeights.of(alike, room.reporting(rest.share(0, MEASURING_SHARE)));
       rest = rest.share(MEASURING_SHARE, 1);
     }
     Calibrator calibrator = Calibrator.NONE;
     if (!recipe.calibration().isNone()) {
       calibrator =
-          Calibrator.of(recipe.calibration(), alike, with(room, rest.share(0, CALIBRATING_SHARE)));
+          Calibrator.of(
+              recipe.calibration(), alike, room.reporting(rest.share(0, CALIBRATING_SHARE)));
       rest = rest.share(CALIBRATING_SHARE, 1);
     }
     Optional<Aligned> aligned = Optional.empty();
     if (known.isPresent()) {
       aligned = known;
     } else if (recipe.align() != Align.NONE) {
-      aligned = Optional.of(align(alike, dropped, with(room, rest.share(0, ALIGNING_SHARE))));
+      aligned = Optional.of(align(alike, dropped, room.reporting(rest.share(0, ALIGNING_SHARE))));
       rest = rest.share(ALIGNING_SHARE, 1);
     }
     List<Frame> frames = aligned.map(Aligned::frames).orElse(alike);
@@ -191,7 +191,7 @@ public final class Blender {
                 set,
                 frames,
                 f -> levelled.open(f, memory),
-                with(room, rest.share(0, MENDING_SHARE)));
+                room.reporting(rest.share(0, MENDING_SHARE)));
         rest = rest.share(MENDING_SHARE, 1);
       }
       Combination<?> combination =
@@ -296,10 +296,6 @@ public final class Blender {
       // A frame that cannot be read is told where it is decoded; nobody goes on from this one.
       return "unread" + Long.toString(System.nanoTime(), 36);
     }
-  }
-
-  private static Workroom with(Workroom room, Progress progress) {
-    return new Workroom(room.memory(), room.scratch(), progress, room.cancellation());
   }
 
   private CoverageMap.Area area(Combination<?> combination) {

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.ToDoubleFunction;
 import zygonox.core.align.Aligned;
 import zygonox.core.align.SkyMotion;
@@ -15,8 +16,10 @@ import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.CloudPart;
 import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.MeasureStore;
+import zygonox.core.measure.RunMeasure;
 import zygonox.core.mend.FrameOpener;
 import zygonox.core.mend.LineMender;
 import zygonox.core.mend.TrailMender;
@@ -26,7 +29,8 @@ import zygonox.core.work.Workroom;
 
 /** What is put right in the frames of one blend: found before it, done while they go by. */
 final class Mends {
-  static final Mends NONE = new Mends(Optional.empty(), Optional.empty(), false);
+  static final Mends NONE =
+      new Mends(Optional.empty(), Optional.empty(), false, OptionalDouble.empty());
 
   private static final double MEASURING_SHARE = 0.6;
   private static final double ALIGNING_SHARE = 0.85;
@@ -34,11 +38,17 @@ final class Mends {
   private final Optional<TrailMender> trails;
   private final Optional<LineMender> lines;
   private final boolean leavesOut;
+  private final OptionalDouble streakyCloud;
 
   /**
    * @param leavesOut whether a line's pixels do not count, rather than being filled again
    */
-  private Mends(Optional<TrailMender> trails, Optional<LineMender> lines, boolean leavesOut) {
+  private Mends(
+      Optional<TrailMender> trails,
+      Optional<LineMender> lines,
+      boolean leavesOut,
+      OptionalDouble streakyCloud) {
+    this.streakyCloud = streakyCloud;
     this.trails = trails;
     this.lines = lines;
     this.leavesOut = leavesOut;
@@ -52,25 +62,30 @@ final class Mends {
   static Mends of(
       Recipe recipe, FrameSet set, List<Frame> frames, FrameOpener opener, Workroom room) {
     Mending mending = recipe.mending();
-    List<FrameMeasure> run =
+    Optional<RunMeasure> measured =
         mending.removesStreaks()
-            ? MeasureStore.usual()
-                .measure(
-                    frames,
-                    room.share(0, MEASURING_SHARE),
-                    (frame, fault) -> {
-                      // Blending reads it again and tells the reason.
-                    })
-                .frames()
-            : List.of();
+            ? Optional.of(
+                MeasureStore.usual()
+                    .measure(
+                        frames,
+                        room.share(0, MEASURING_SHARE),
+                        (frame, fault) -> {
+                          // Blending reads it again and tells the reason.
+                        }))
+            : Optional.empty();
+    List<FrameMeasure> run = measured.map(RunMeasure::frames).orElse(List.of());
     boolean crossed =
         run.stream().anyMatch(m -> !m.streaks().isEmpty() || m.lamp().isPresent())
             || !mending.lines().isEmpty();
-    if (!crossed && !mending.bridgesGaps()) {
-      return NONE;
-    }
     // Only where the brightest of unmoved frames is kept would a hole be seen.
     boolean fills = recipe.method() == BlendMethod.LIGHTEN && recipe.align() == Align.NONE;
+    OptionalDouble cloud =
+        measured.filter(m -> fills).flatMap(RunMeasure::cloud).stream()
+            .mapToDouble(CloudPart::share)
+            .findFirst();
+    if (!crossed && !mending.bridgesGaps()) {
+      return new Mends(Optional.empty(), Optional.empty(), false, cloud);
+    }
     Optional<SkyMotion> motion = Optional.empty();
     if (fills && frames.size() > 1) {
       Aligned aligned =
@@ -95,7 +110,7 @@ final class Mends {
     } else if (fills) {
       trails = Optional.of(TrailMender.of(lines));
     }
-    return new Mends(trails, lines, !fills);
+    return new Mends(trails, lines, !fills, cloud);
   }
 
   /** When each frame was taken; where one of them does not say, they are taken to follow evenly. */
@@ -138,6 +153,7 @@ final class Mends {
         lines.map(LineMender::found).orElse(List.of()),
         trails.map(TrailMender::bridged).orElse(List.of()),
         trails.map(TrailMender::stayOpen).orElse(List.of()),
-        List.of());
+        List.of(),
+        streakyCloud);
   }
 }

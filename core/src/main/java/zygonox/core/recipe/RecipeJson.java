@@ -171,6 +171,9 @@ public final class RecipeJson {
     for (Region region : recipe.regions()) {
       ObjectNode node = root.withArray("regions").addObject();
       region.mask().ifPresent(m -> node.put("mask", relative(m)));
+      if (region.isCloud()) {
+        node.put("found", Region.Found.CLOUD.term());
+      }
       node.put("edge", region.edgePixels());
       region.method().ifPresent(m -> node.put("method", m.term()));
       region.frame().ifPresent(f -> node.put("frame", relative(f)));
@@ -449,15 +452,21 @@ public final class RecipeJson {
     }
   }
 
+  /** A mask, or what is found: the sky where nothing is said. */
+  private Region.Place place(ObjectNode region) {
+    if (region.has("mask")) {
+      return new Region.Painted(absolute(JsonFields.text(region, "mask")));
+    }
+    return term(region, "found", Region.Found.class).orElse(Region.Found.SKY);
+  }
+
   private List<Region> regions(ObjectNode root) {
     List<Region> regions = new ArrayList<>();
     for (JsonNode one : root.path("regions")) {
       if (one instanceof ObjectNode region) {
         regions.add(
             new Region(
-                region.has("mask")
-                    ? Optional.of(absolute(JsonFields.text(region, "mask")))
-                    : Optional.empty(),
+                place(region),
                 term(region, "method", BlendMethod.class),
                 region.has("frame")
                     ? Optional.of(absolute(JsonFields.text(region, "frame")))

@@ -2,6 +2,7 @@ package zygonox.core.recipe;
 
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Locale;
 import java.util.Optional;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.quantity.InvalidInput;
@@ -11,15 +12,72 @@ import zygonox.core.quantity.Phrasebook;
  * A part of the result that is taken from elsewhere: from the frames by another method, or from one
  * of them.
  *
- * @param mask a picture of the result's size in which that part is white; empty: the sky, as it is
- *     found
+ * @param place where it is
  * @param method how it is made of the frames; empty: of one frame
  * @param frame the only one it is taken from; empty: from all of them
  * @param edgePixels over how many pixels the one becomes the other, 0 to {@link #WIDEST_EDGE}
  */
 public record Region(
-    Optional<Path> mask, Optional<BlendMethod> method, Optional<Path> frame, double edgePixels) {
-  private static final String SKY = "sky";
+    Place place, Optional<BlendMethod> method, Optional<Path> frame, double edgePixels) {
+  /** Where a part is. */
+  public sealed interface Place permits Painted, Found {
+    /** What it is called where it is typed. */
+    Path called();
+
+    /** How soft its edge is where nothing is said, in pixels. */
+    double usualEdge();
+  }
+
+  /**
+   * Where a picture of the result's size is white.
+   *
+   * @param mask that picture
+   */
+  public record Painted(Path mask) implements Place {
+    @Override
+    public Path called() {
+      return mask;
+    }
+
+    @Override
+    public double usualEdge() {
+      return USUAL_EDGE;
+    }
+  }
+
+  /** What the frames themselves tell. */
+  public enum Found implements Place {
+    /** What lies above the skyline. */
+    SKY(SkyAndGround.USUAL_EDGE),
+    /** Where cloud drifted that lighten would make streaky. */
+    CLOUD(120);
+
+    private final double usualEdge;
+
+    Found(double usualEdge) {
+      this.usualEdge = usualEdge;
+    }
+
+    /** As it is typed: {@code sky}. */
+    public String term() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+
+    @Override
+    public Path called() {
+      return Path.of(term());
+    }
+
+    @Override
+    public double usualEdge() {
+      return usualEdge;
+    }
+
+    /** The one of a term. */
+    public static Optional<Found> of(String term) {
+      return Arrays.stream(values()).filter(f -> f.term().equalsIgnoreCase(term)).findFirst();
+    }
+  }
 
   /** How soft its edge is where nothing is said; common practice, no source. */
   public static final double USUAL_EDGE = 12;
@@ -33,7 +91,7 @@ public record Region(
 
   /**
    * Reads {@code MASK=mean}, {@code MASK=median} or {@code MASK=FRAME}, its edge the usual one;
-   * {@code sky} for the mask is the sky as it is found.
+   * {@code sky} and {@code cloud} for the mask are found.
    *
    * @throws InvalidInput naming what would be right
    */
@@ -44,46 +102,69 @@ public record Region(
       throw InvalidInput.about("region", Phrasebook.say("refused.is-not-a-region", typed));
     }
     String part = typed.substring(0, equals).strip();
-    Optional<Path> mask =
-        part.equalsIgnoreCase(SKY) ? Optional.empty() : Optional.of(Path.of(part));
+    Optional<Place> found = Found.of(part).map(f -> f);
+    Place place = found.orElseGet(() -> new Painted(Path.of(part)));
     Optional<BlendMethod> method =
         Arrays.stream(BlendMethod.values())
             .filter(m -> m.term().equalsIgnoreCase(from))
             .findFirst();
     return new Region(
-        mask,
+        place,
         method,
         method.isPresent() ? Optional.empty() : Optional.of(Path.of(from)),
-        usualEdge(mask));
+        place.usualEdge());
   }
 
-  /** How soft the edge of this part is where nothing is said. */
-  public double usualEdge() {
-    return usualEdge(mask);
-  }
-
-  private static double usualEdge(Optional<Path> mask) {
-    return mask.isPresent() ? USUAL_EDGE : SkyAndGround.USUAL_EDGE;
+  /** A part where a mask is white. */
+  public static Region painted(
+      Path mask, Optional<BlendMethod> method, Optional<Path> frame, double edgePixels) {
+    return new Region(new Painted(mask), method, frame, edgePixels);
   }
 
   /** The sky from one frame alone: no star of it is seen twice. */
   public static Region skyOf(Path frame) {
+    return new Region(Found.SKY, Optional.empty(), Optional.of(frame), Found.SKY.usualEdge());
+  }
+
+  /** Cloud from the frames' mean: as it would be in one long exposure. */
+  public static Region evenCloud() {
     return new Region(
-        Optional.empty(), Optional.empty(), Optional.of(frame), SkyAndGround.USUAL_EDGE);
+        Found.CLOUD, Optional.of(BlendMethod.MEAN), Optional.empty(), Found.CLOUD.usualEdge());
+  }
+
+  /** The mask in which it is white; empty where it is found. */
+  public Optional<Path> mask() {
+    return place instanceof Painted painted ? Optional.of(painted.mask()) : Optional.empty();
+  }
+
+  /** Whether it is where a mask is white. */
+  public boolean isPainted() {
+    return place instanceof Painted;
   }
 
   /** Whether the part is the sky, as it is found. */
   public boolean isSky() {
-    return mask.isEmpty();
+    return place == Found.SKY;
   }
 
-  /** What the part is called by where it is typed. */
-  public Path name() {
-    return mask.orElse(Path.of(SKY));
+  /** Whether the part is cloud, as it is found. */
+  public boolean isCloud() {
+    return place == Found.CLOUD;
   }
 
-  public Region with(Optional<Path> otherMask, double otherEdge) {
-    return new Region(otherMask, method, frame, otherEdge);
+  /** The same with another mask. */
+  public Region withMask(Path other) {
+    return new Region(new Painted(other), method, frame, edgePixels);
+  }
+
+  /** The same with another edge. */
+  public Region withEdge(double otherPixels) {
+    return new Region(place, method, frame, otherPixels);
+  }
+
+  /** The same by another method, of all frames. */
+  public Region by(BlendMethod other) {
+    return new Region(place, Optional.of(other), Optional.empty(), edgePixels);
   }
 
   /** Whether another part is taken from the same place. */

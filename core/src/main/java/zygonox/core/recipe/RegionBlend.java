@@ -19,6 +19,8 @@ import zygonox.core.format.Depth;
 import zygonox.core.format.PictureSink;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
+import zygonox.core.measure.CloudPart;
+import zygonox.core.measure.MeasureStore;
 import zygonox.core.mend.SkylineFinder;
 import zygonox.core.mend.SkylineFinder.SkyPoint;
 import zygonox.core.quantity.InvalidInput;
@@ -26,11 +28,13 @@ import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
+import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workroom;
 
 /** A picture of which parts come from elsewhere: from its frames by another method, or from one. */
 final class RegionBlend {
   private static final double OWN_SHARE = 0.5;
+  private static final double MEASURING_SHARE = 0.3;
 
   /** Stars of so many frames tell what is sky. */
   private static final int TELLING_FRAMES = 6;
@@ -47,27 +51,32 @@ final class RegionBlend {
   BlendResult blend(FrameSet set, Destination to, BlendWatcher watcher, Workroom room) {
     long start = System.nanoTime();
     to.check(recipe.method());
-    // What is wrong with a mask is told before the work, not after it.
+    // What is wrong with a part is told before the work, not after it.
     Map<Region, FrameMask> masks = new HashMap<>();
+    boolean measures = recipe.regions().stream().anyMatch(Region::isCloud);
+    BlendWatcher rest = watcher.share(measures ? MEASURING_SHARE : 0, 1);
     for (Region region : recipe.regions()) {
       region.frame().ifPresent(f -> frame(set, f));
-      if (!set.frames().isEmpty() && !region.isSky()) {
+      if (!set.frames().isEmpty() && region.isPainted()) {
         PixelLayout layout = set.frames().get(0).layout();
         masks.put(region, FrameMask.read("region", region.mask().orElseThrow(), layout));
+      }
+      if (!set.frames().isEmpty() && region.isCloud()) {
+        masks.put(region, cloud(set, room.reporting(watcher.share(0, MEASURING_SHARE))));
       }
     }
     try (Parts parts = Parts.of(to.picture(), room)) {
       Recipe alone = recipe.withRegions(List.of()).withDepth(Depth.SIXTEEN);
       BlendResult done =
           new Blender(alone)
-              .blend(set, to.part(parts.file("whole")), watcher.share(0, OWN_SHARE), room);
+              .blend(set, to.part(parts.file("whole")), rest.share(0, OWN_SHARE), room);
       Raster whole = parts.read("whole");
       ToneCurve curve = parts.curve("whole");
       List<Piece> pieces = new ArrayList<>();
       int count = recipe.regions().size();
       for (int i = 0; i < count; i++) {
         double each = (1 - OWN_SHARE) / count;
-        BlendWatcher own = watcher.share(OWN_SHARE + each * i, OWN_SHARE + each * (i + 1));
+        BlendWatcher own = rest.share(OWN_SHARE + each * i, OWN_SHARE + each * (i + 1));
         Region region = recipe.regions().get(i);
         String name = "part-" + i;
         BlendWatcher first = region.isSky() ? own.share(0, 0.5) : own;
@@ -88,6 +97,23 @@ final class RegionBlend {
       watcher.step(1, 1);
       return done.partOf(recipe, to.picture(), done.frames(), (System.nanoTime() - start) / 1e9);
     }
+  }
+
+  /** Told by how bright each place is in each frame. */
+  private static FrameMask cloud(FrameSet set, Workroom room) {
+    CloudPart part =
+        MeasureStore.usual()
+            .measure(
+                set.frames(),
+                room,
+                (frame, fault) -> {
+                  // Blending reads it again and tells the reason.
+                })
+            .cloud()
+            .orElseThrow(() -> new WorkFailed(Phrasebook.say("refused.no-cloud")));
+    PixelLayout layout = set.frames().get(0).layout();
+    return new FrameMask(
+        layout.width(), layout.height(), part.pixels(layout.width(), layout.height()));
   }
 
   /** Found in the median of the frames as they lie, in which stars and torches are not seen. */

@@ -84,6 +84,7 @@ public final class BlendWords {
     if (!done.bridged().isEmpty()) {
       said.add(Words.say("shell.mended-gaps", done.bridged().size()));
     }
+    done.streakyCloud().ifPresent(share -> said.add(Words.say("shell.streaky-cloud", share)));
     done.open()
         .forEach(
             o ->

@@ -100,16 +100,7 @@ public final class RecipeWords {
     }
     recipe.ground().ifPresent(g -> ground(g, text));
     recipe.movement().ifPresent(m -> movement(m, text));
-    for (Region region : recipe.regions()) {
-      text.append(
-          region.frame().isPresent()
-              ? Words.say(
-                  region.isSky() ? "recipe.sky-frame" : "recipe.region-frame",
-                  region.frame().get().getFileName())
-              : Words.say(
-                  region.isSky() ? "recipe.sky-by" : "recipe.region",
-                  region.method().orElseThrow().term()));
-    }
+    recipe.regions().forEach(r -> text.append(part(r)));
     if (recipe.taper() != Taper.NONE) {
       text.append(Words.say("recipe.taper." + recipe.taper()));
     }
@@ -399,7 +390,7 @@ public final class RecipeWords {
       words.addAll(List.of("--region", name(region, folder) + "=" + from));
     }
     regions.stream()
-        .filter(r -> r.edgePixels() != r.usualEdge())
+        .filter(r -> r.edgePixels() != r.place().usualEdge())
         .forEach(
             r ->
                 words.addAll(
@@ -407,8 +398,18 @@ public final class RecipeWords {
                         "--region-edge", name(r, folder) + "=" + Words.number(r.edgePixels()))));
   }
 
+  private static String part(Region region) {
+    String which = region.isPainted() ? "region" : region.isSky() ? "sky" : "cloud";
+    return region
+        .frame()
+        .map(f -> Words.say("recipe." + which + "-frame", f.getFileName()))
+        .orElseGet(() -> Words.say("recipe." + which + "-by", region.method().get().term()));
+  }
+
   private static String name(Region region, Path folder) {
-    return region.isSky() ? region.name().toString() : relative(folder, region.name());
+    return region.isPainted()
+        ? relative(folder, region.place().called())
+        : region.place().called().toString();
   }
 
   private static String signed(double stops) {

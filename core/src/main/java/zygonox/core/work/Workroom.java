@@ -40,6 +40,11 @@ public record Workroom(
     return new Workroom(memory, scratch, progress.share(from, to), cancellation);
   }
 
+  /** The same room, in which somebody else hears how far the step has come. */
+  public Workroom reporting(Progress other) {
+    return new Workroom(memory, scratch, other, cancellation);
+  }
+
   /** A crew of which each member holds so many bytes: as many as there are cores, or fit. */
   public Workers crew(long bytesEach) {
     long fitting = Math.max(1, memory.bytes() / Math.max(1, bytesEach));

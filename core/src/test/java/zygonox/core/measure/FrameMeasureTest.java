@@ -291,9 +291,9 @@ class FrameMeasureTest {
   }
 
   private static Optional<Brightening> lamp(int index, List<Streak> streaks, SmallFrame... frames) {
-    LampFinder finder = new LampFinder();
-    List.of(frames).forEach(finder::add);
-    return finder.in(index, other -> true, streaks);
+    TileCourse course = new TileCourse();
+    List.of(frames).forEach(course::add);
+    return new LampFinder(course).in(index, other -> true, streaks);
   }
 
   @ParameterizedTest
@@ -303,10 +303,11 @@ class FrameMeasureTest {
     SmallFrame light =
         small(2, (x, y) -> Math.abs(x - 650) < 60 && Math.abs(y - 440) < 40 ? 12_000 : 0);
     for (int before = 0; before <= 2; before++) {
-      LampFinder finder = new LampFinder();
+      TileCourse course = new TileCourse();
+      LampFinder finder = new LampFinder(course);
       int count = before + burning + 2;
       for (int k = 0; k < count; k++) {
-        finder.add(k >= before && k < before + burning ? light : dark);
+        course.add(k >= before && k < before + burning ? light : dark);
       }
       for (int k = 0; k < count; k++) {
         boolean lit = found && k >= before && k < before + burning;

@@ -9,6 +9,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -23,9 +24,12 @@ import zygonox.core.frame.TestPictures;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.words.BlendWords;
+import zygonox.core.words.RecipeWords;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
+import zygonox.core.work.WorkFailed;
 
 /** Parts of a picture that come from elsewhere, against both pictures they are made of. */
 class RegionBlendTest {
@@ -85,8 +89,7 @@ class RegionBlendTest {
   @Test
   void insideIsTheMedianAndOutsideTheBrightest() throws Exception {
     Path mask = mask(LAYOUT, FROM, TO);
-    Region region =
-        new Region(Optional.of(mask), Optional.of(BlendMethod.MEDIAN), Optional.empty(), 0);
+    Region region = Region.painted(mask, Optional.of(BlendMethod.MEDIAN), Optional.empty(), 0);
     Raster picture = blend(lighten(region), "r.tif");
     Raster brightest =
         blend(TestRecipes.usual(BlendMethod.LIGHTEN).withDepth(Depth.SIXTEEN), "l.tif");
@@ -97,13 +100,68 @@ class RegionBlendTest {
     assertThat(RecipeFile.read(folder.resolve("r.tif")).recipe().regions()).containsExactly(region);
   }
 
+  /** Ten frames in which puffs of cloud drift through the right half. */
+  private void shootCloud() throws Exception {
+    PixelLayout layout = new PixelLayout(960, 600, 3, 16);
+    frames = Files.createDirectory(folder.resolve("cloud"));
+    for (int f = 0; f < 10; f++) {
+      Raster raster = Raster.blank(layout);
+      for (int y = 0; y < layout.height(); y++) {
+        for (int x = 0; x < layout.width(); x++) {
+          boolean puff = x >= 480 && y >= 192 && y < 384 && (x - 48 * f + 4800) % 384 < 144;
+          for (int c = 0; c < 3; c++) {
+            raster.samples()[(y * layout.width() + x) * 3 + c] = (short) (puff ? 16_000 : 12_000);
+          }
+        }
+      }
+      TestPictures.write(
+          frames.resolve("c" + f + ".tif"),
+          raster,
+          TestPictures.info("2026-10-14T22:00:0" + f, "+01:00"));
+    }
+  }
+
+  @Test
+  void cloudThatDriftsIsEvenedOutWhereItIsFound() throws Exception {
+    shootCloud();
+    Region cloud = Region.parse("cloud=mean");
+    assertThat(cloud).isEqualTo(Region.evenCloud());
+    Raster picture = blend(lighten(cloud.withEdge(0)), "r.tif");
+    Raster brightest =
+        blend(TestRecipes.usual(BlendMethod.LIGHTEN).withDepth(Depth.SIXTEEN), "l.tif");
+    Raster mean = blend(TestRecipes.usual(BlendMethod.MEAN).withDepth(Depth.SIXTEEN), "m.tif");
+    assertThat(brightest.at(700, 300, 0)).isEqualTo(16_000);
+    assertThat(picture.at(700, 300, 0)).isBetween(12_800, 14_500);
+    assertThat(picture.at(700, 300, 0)).isEqualTo(mean.at(700, 300, 0));
+    assertThat(picture.at(200, 300, 0)).isEqualTo(12_000);
+    Recipe kept = RecipeFile.read(folder.resolve("r.tif")).recipe();
+    assertThat(kept.regions()).containsExactly(cloud.withEdge(0));
+    assertThat(RecipeWords.sentence(kept, OptionalInt.of(10))).contains("drifting cloud by mean");
+    BlendResult told =
+        TestRecipes.blend(
+            TestRecipes.usual(BlendMethod.LIGHTEN)
+                .withMending(Mending.NONE.withStreaks(true))
+                .checked(),
+            frames,
+            folder.resolve("s.tif"));
+    assertThat(told.mended().streakyCloud().orElseThrow()).isBetween(0.1, 0.4);
+    assertThat(BlendWords.mended(told.mended())).anyMatch(said -> said.contains("cloud"));
+  }
+
+  @Test
+  void whereThereIsNoCloudToEvenOutItIsSaidAtOnce() {
+    assertThatThrownBy(() -> blend(lighten(Region.evenCloud()), "r.tif"))
+        .isInstanceOf(WorkFailed.class)
+        .hasMessageContaining("no cloud is found");
+    assertThat(folder.resolve("r.tif")).doesNotExist();
+  }
+
   @Test
   void aPartFromOneFrameHasASoftEdge() throws Exception {
     Path mask = mask(LAYOUT, FROM, TO);
     Path own = frames.resolve("f3.tif");
     Raster picture =
-        blend(
-            lighten(new Region(Optional.of(mask), Optional.empty(), Optional.of(own), 8)), "r.tif");
+        blend(lighten(Region.painted(mask, Optional.empty(), Optional.of(own), 8)), "r.tif");
     Raster brightest =
         blend(TestRecipes.usual(BlendMethod.LIGHTEN).withDepth(Depth.SIXTEEN), "l.tif");
     Raster frame = PictureReader.readWhole(Frame.look(own));
@@ -134,11 +192,8 @@ class RegionBlendTest {
             .withAlign(Align.STARS, Optional.of(onto))
             .withRegions(
                 List.of(
-                    new Region(
-                        Optional.of(mask(layout, 300, 600)),
-                        Optional.empty(),
-                        Optional.of(onto),
-                        0)));
+                    Region.painted(
+                        mask(layout, 300, 600), Optional.empty(), Optional.of(onto), 0)));
     Path out = folder.resolve("a.tif");
     BlendResult done = TestRecipes.blend(recipe.checked(), set, out);
     assertThat(done.alignment()).hasSize(3);
@@ -161,7 +216,7 @@ class RegionBlendTest {
     new FrameMask(LAYOUT.width(), LAYOUT.height(), new BitSet())
         .write(nothing, WholeFile.IfPresent.REFUSE);
     Recipe recipe =
-        lighten(new Region(Optional.of(mask), Optional.empty(), Optional.of(own), 0))
+        lighten(Region.painted(mask, Optional.empty(), Optional.of(own), 0))
             .withMasks(Map.of(own, FramePart.hard(nothing)));
     Raster picture = blend(recipe, "r.tif");
     assertSame(picture, PictureReader.readWhole(Frame.look(own)), FROM, TO);
@@ -175,17 +230,17 @@ class RegionBlendTest {
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("MASK=median");
     Region veil = Region.parse("veil.png=mean");
-    assertThatThrownBy(() -> veil.with(veil.mask(), 90_000)).isInstanceOf(InvalidInput.class);
+    assertThatThrownBy(() -> veil.withEdge(90_000)).isInstanceOf(InvalidInput.class);
     Path mask = mask(LAYOUT, FROM, TO);
     Region stranger =
-        new Region(Optional.of(mask), Optional.empty(), Optional.of(folder.resolve("no.tif")), 0);
+        Region.painted(mask, Optional.empty(), Optional.of(folder.resolve("no.tif")), 0);
     assertThatThrownBy(() -> blend(lighten(stranger), "r.tif"))
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("no.tif takes no part");
     assertThat(folder.resolve("r.tif")).doesNotExist();
     Region other =
-        new Region(
-            Optional.of(mask(new PixelLayout(60, 80, 3, 16), 0, 9)),
+        Region.painted(
+            mask(new PixelLayout(60, 80, 3, 16), 0, 9),
             Optional.of(BlendMethod.MEAN),
             Optional.empty(),
             0);

@@ -29,6 +29,7 @@ import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.Region;
 import zygonox.core.recipe.Selection;
 import zygonox.core.recipe.Taper;
 import zygonox.core.recipe.Weights;
@@ -457,7 +458,10 @@ public final class BlendModel {
     if (Skies.of(recipe).isPresent()) {
       name.append("-still-sky");
     }
-    if (recipe.regions().stream().anyMatch(r -> !r.isSky())) {
+    if (recipe.regions().stream().anyMatch(Region::isCloud)) {
+      name.append("-even-cloud");
+    }
+    if (recipe.regions().stream().anyMatch(Region::isPainted)) {
       name.append("-parts");
     }
     if (recipe.movement().isPresent()) {

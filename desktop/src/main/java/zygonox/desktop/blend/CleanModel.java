@@ -376,6 +376,21 @@ final class CleanModel {
             && shown.recipe().masks().equals(blend.recipe().masks()));
   }
 
+  /** Whether drifting cloud is evened out next time; empty where there is none that is streaky. */
+  Optional<Boolean> evensCloud() {
+    boolean even = FoundParts.of(blend.recipe(), Region.Found.CLOUD).isPresent();
+    boolean streaky = result().filter(r -> r.mended().streakyCloud().isPresent()).isPresent();
+    return even || streaky && RegionModel.fits(blend.recipe())
+        ? Optional.of(even)
+        : Optional.empty();
+  }
+
+  /** Evens drifting cloud out, or leaves it as lighten shows it. */
+  void turnCloud() {
+    boolean even = evensCloud().orElse(false);
+    blend.edit("cloud", ShapeClauses.evenCloud(blend.recipe(), !even));
+  }
+
   /** What there is to be said of all of them. */
   String sentence() {
     if (!isLookedFor()) {

@@ -53,6 +53,7 @@ final class CleanPage implements Page {
   private final ListView<Row> list = new ListView<>();
   private final Button turn = new Button();
   private final Button look = new Button(Words.say("clean.look"));
+  private final Button cloud = new Button();
   private final VBox side;
   private Optional<Outline> begun = Optional.empty();
   private boolean inView;
@@ -118,8 +119,11 @@ final class CleanPage implements Page {
               n.visibleProperty().bind(Bindings.isNotEmpty(list.getItems()));
               n.managedProperty().bind(n.visibleProperty());
             });
+    cloud.setId("cloud");
+    cloud.setOnAction(e -> model.turnCloud());
+    cloud.managedProperty().bind(cloud.visibleProperty());
     SentenceView drawing = new SentenceView(model.drawingProperty(), SentenceView.Weight.LIGHT);
-    side = new VBox(6, title, list, acts, hint, drawing);
+    side = new VBox(6, title, list, acts, cloud, hint, drawing);
     VBox.setVgrow(list, Priority.ALWAYS);
     side.getStyleClass().add("side");
     side.setPrefWidth(SIDE_WIDTH);
@@ -283,6 +287,9 @@ final class CleanPage implements Page {
     showParts();
     again.setText(Words.say(finds() ? "clean.find" : "clean.blend-again"));
     again.setVisible(!model.isLookedFor() || model.isDecidedOtherwise());
+    cloud.setVisible(model.evensCloud().isPresent());
+    cloud.setText(
+        Words.say(model.evensCloud().orElse(false) ? "clean.cloud-leave" : "clean.cloud-even"));
     int before = list.getSelectionModel().getSelectedIndex();
     List<Row> rows = model.rows();
     list.getItems().setAll(rows);

@@ -45,7 +45,7 @@ final class RegionModel extends PaintedMask {
   }
 
   private boolean isOwn(Region region) {
-    return !region.isSky() && region.isFrom(method, frame);
+    return region.isPainted() && region.isFrom(method, frame);
   }
 
   @Override
@@ -70,11 +70,11 @@ final class RegionModel extends PaintedMask {
     boolean there = false;
     for (Region region : recipe.regions()) {
       boolean own = isOwn(region);
-      regions.add(own ? region.with(Optional.of(file), edge) : region);
+      regions.add(own ? region.withMask(file).withEdge(edge) : region);
       there |= own;
     }
     if (!there) {
-      regions.add(new Region(Optional.of(file), method, frame, edge));
+      regions.add(Region.painted(file, method, frame, edge));
     }
     blend().edit("region " + file.getFileName() + edge, recipe.withRegions(regions));
   }

@@ -30,6 +30,10 @@ final class ShapeClauses {
   private static final int MOST_EVERY = 10;
   private static final List<Integer> SCALES = List.of(2, 3, 4, 1);
 
+  /** What evens out cloud; nothing: it is blended as the rest. */
+  private static final List<Optional<BlendMethod>> EVENING =
+      List.of(Optional.of(BlendMethod.MEAN), Optional.of(BlendMethod.MEDIAN), Optional.empty());
+
   private final BlendModel model;
 
   ShapeClauses(BlendModel model) {
@@ -180,6 +184,7 @@ final class ShapeClauses {
   /** Parts that come from elsewhere; silent where none does. */
   void regions(Sentence.Builder builder) {
     sky(builder);
+    cloud(builder);
     int count = painted(model.recipe()).size();
     if (count == 0) {
       return;
@@ -203,7 +208,7 @@ final class ShapeClauses {
   }
 
   private static List<Region> painted(Recipe recipe) {
-    return recipe.regions().stream().filter(r -> !r.isSky()).toList();
+    return recipe.regions().stream().filter(Region::isPainted).toList();
   }
 
   /** Where the sky comes from; silent where it is blended as the rest. */
@@ -241,6 +246,30 @@ final class ShapeClauses {
                 r -> Words.say("sky-page.edge-means"),
                 r -> model.edit("sky-edge", r)))
         .say(Words.say("clean.s-soft"));
+  }
+
+  /** Where cloud that drifted comes from; silent where it is blended as the rest. */
+  private void cloud(Sentence.Builder builder) {
+    Optional<Region> cloud = FoundParts.of(model.recipe(), Region.Found.CLOUD);
+    if (cloud.isEmpty()) {
+      return;
+    }
+    builder
+        .say(Words.say("blend.s-cloud"))
+        .set(
+            Settings.choice(
+                "cloud",
+                cloud.get().method(),
+                EVENING,
+                m -> m.map(BlendMethod::term).orElse(Words.say("blend.cloud-as-rest")),
+                m ->
+                    Words.say(
+                        "blend.cloud-means." + m.map(BlendMethod::term).orElse("as-the-rest")),
+                m ->
+                    model.edit(
+                        "cloud",
+                        FoundParts.with(
+                            model.recipe(), Region.Found.CLOUD, m.map(by -> cloud.get().by(by))))));
   }
 
   private Recipe laid(int every) {
@@ -312,6 +341,16 @@ final class ShapeClauses {
               Words.say("blend.sky-means"),
               () -> model.edit("sky", Skies.from(model.recipe(), model.skyFrame()))));
     }
+    if (trails
+        && RegionModel.fits(now)
+        && FoundParts.of(now, Region.Found.CLOUD).isEmpty()
+        && Skies.of(now).isEmpty()) {
+      offers.add(
+          new Part.Offer(
+              Words.say("blend.offer-cloud"),
+              Words.say("blend.cloud-means.mean"),
+              () -> model.edit("cloud", evenCloud(model.recipe(), true))));
+    }
     boolean lies = now.ground().isEmpty() && now.red().isEmpty();
     if (now.align() != Align.NONE && lies && now.scale() == 1) {
       offers.add(
@@ -321,6 +360,12 @@ final class ShapeClauses {
               () -> model.edit("scale", model.recipe().withScale(2))));
     }
     return offers;
+  }
+
+  /** The same with drifting cloud evened out, or as the rest is blended. */
+  static Recipe evenCloud(Recipe recipe, boolean even) {
+    return FoundParts.with(
+        recipe, Region.Found.CLOUD, even ? Optional.of(Region.evenCloud()) : Optional.empty());
   }
 
   /** Whether what moves can be laid into its result: an empty place, whole and at its own size. */

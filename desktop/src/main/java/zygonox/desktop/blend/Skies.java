@@ -1,8 +1,6 @@
 package zygonox.desktop.blend;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.Region;
@@ -13,7 +11,7 @@ final class Skies {
 
   /** The part that is the sky. */
   static Optional<Region> of(Recipe recipe) {
-    return recipe.regions().stream().filter(Region::isSky).findFirst();
+    return FoundParts.of(recipe, Region.Found.SKY);
   }
 
   /**
@@ -27,19 +25,15 @@ final class Skies {
         recipe,
         frame
             .map(Region::skyOf)
-            .map(r -> r.with(r.mask(), before.map(Region::edgePixels).orElse(r.edgePixels()))));
+            .map(r -> r.withEdge(before.map(Region::edgePixels).orElse(r.edgePixels()))));
   }
 
   /** The same with another softness of the sky's edge, in pixels. */
   static Recipe edged(Recipe recipe, double pixels) {
-    return with(recipe, of(recipe).map(r -> r.with(r.mask(), pixels)));
+    return with(recipe, of(recipe).map(r -> r.withEdge(pixels)));
   }
 
   private static Recipe with(Recipe recipe, Optional<Region> sky) {
-    List<Region> regions = new ArrayList<>();
-    // First: what is painted lies over it.
-    sky.ifPresent(regions::add);
-    recipe.regions().stream().filter(r -> !r.isSky()).forEach(regions::add);
-    return recipe.withRegions(regions);
+    return FoundParts.with(recipe, Region.Found.SKY, sky);
   }
 }

@@ -106,7 +106,8 @@ class CleanModelTest {
             List.of(),
             List.of(
                 new Subject(first, 100, 200, 300, 280, true),
-                new Subject(second, 400, 200, 460, 300, false)));
+                new Subject(second, 400, 200, 460, 300, false)),
+            OptionalDouble.empty());
     made(List.of(), moving);
     assertThat(model.isLookedFor()).isTrue();
     assertThat(model.sentence()).isEqualTo("Something moves in 2 frames; laid in: 1.");
@@ -217,6 +218,34 @@ class CleanModelTest {
         new FoundLine(first, FLIGHT, Fate.OUT));
     assertThat(model.outlines(model.rows(), -1))
         .containsExactly(new Outline(17, 17, 317, 117, 4, Outline.Kind.GOES, false));
+  }
+
+  @Test
+  void streakyCloudIsEvenedOutAndLeftAgain() {
+    model.lookFor();
+    made(List.of(), new FoundLine(first, FLIGHT, Fate.OUT));
+    assertThat(model.evensCloud()).isEmpty();
+    made(
+        List.of(),
+        new Mended(0, List.of(), List.of(), List.of(), List.of(), OptionalDouble.of(0.18)));
+    assertThat(model.sentence()).contains("Drifting cloud is streaky in 18 % of the picture");
+    assertThat(model.evensCloud()).contains(false);
+    model.turnCloud();
+    assertThat(model.evensCloud()).contains(true);
+    assertThat(model.isDecidedOtherwise()).isTrue();
+    assertThat(blend.sentenceProperty().get().text()).contains(", drifting cloud by mean");
+    model.turnCloud();
+    assertThat(blend.recipe().regions()).isEmpty();
+    assertThat(model.evensCloud()).contains(false);
+  }
+
+  @Test
+  void aBowedLinesOutlineBendsWithIt() {
+    model.lookFor();
+    made(List.of(), new FoundLine(first, new Streak(10, 20, 310, 20, 15, 4, 40), Fate.OUT));
+    Outline outline = model.outlines(model.rows(), 0).get(0);
+    assertThat(outline.bow()).isEqualTo(15);
+    assertThat(outline.middleY()).isEqualTo(35);
   }
 
   @Test

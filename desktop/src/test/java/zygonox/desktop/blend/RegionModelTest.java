@@ -51,11 +51,8 @@ class RegionModelTest {
     assertThat(sentence()).contains(", one part from elsewhere");
     assertThat(blend.recipe().regions())
         .containsExactly(
-            new Region(
-                Optional.of(first),
-                Optional.of(BlendMethod.MEDIAN),
-                Optional.empty(),
-                Region.USUAL_EDGE));
+            Region.painted(
+                first, Optional.of(BlendMethod.MEDIAN), Optional.empty(), Region.USUAL_EDGE));
     model.paint(LAYOUT, 500, 400, 500, 400);
     Path second = model.files().write(model.mask().orElseThrow());
     model.use(second);

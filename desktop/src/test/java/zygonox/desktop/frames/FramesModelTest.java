@@ -111,7 +111,10 @@ class FramesModelTest {
     for (int i = 0; i < 20; i++) {
       run.add(measured(some.frames().get(i), i >= 8 && i < 12 ? 150 : 400, 2.4));
     }
-    model.take(new Measured(List.of(new RunMeasure(run, List.of(), Optional.empty())), List.of()));
+    model.take(
+        new Measured(
+            List.of(new RunMeasure(run, List.of(), Optional.empty(), Optional.empty())),
+            List.of()));
     assertThat(night.notesProperty().get()).extracting(BandNote::text).containsExactly("cloud");
     assertThat(model.obstaclesProperty().get())
         .extracting(Obstacle::sentence)
@@ -137,7 +140,8 @@ class FramesModelTest {
       run.add(measured(frame, 400, 2.4));
     }
     Optional<Filling> filling = Optional.of(new Filling(0.07));
-    Measured measured = new Measured(List.of(new RunMeasure(run, List.of(), filling)), List.of());
+    Measured measured =
+        new Measured(List.of(new RunMeasure(run, List.of(), filling, Optional.empty())), List.of());
     model.take(measured);
     assertThat(model.obstaclesProperty().get())
         .extracting(Obstacle::sentence)
@@ -166,8 +170,12 @@ class FramesModelTest {
     model.take(
         new Measured(
             List.of(
-                new RunMeasure(run, List.of(new Spot(3, 4), new Spot(9, 9)), Optional.empty()),
-                new RunMeasure(List.of(), List.of(), Optional.empty())),
+                new RunMeasure(
+                    run,
+                    List.of(new Spot(3, 4), new Spot(9, 9)),
+                    Optional.empty(),
+                    Optional.empty()),
+                new RunMeasure(List.of(), List.of(), Optional.empty(), Optional.empty())),
             List.of(new FrameSet.Unreadable(lost, ReadFault.of(ReadFault.Kind.MISSING), false))));
     assertThat(runs.runsProperty().get().get(0).text())
         .endsWith("2 hot pixels stay in their places while the stars go on.");
