@@ -24,6 +24,19 @@ public record CloudPart(int side, int across, int down, List<Integer> squares) {
     return (double) squares.size() / (across * down);
   }
 
+  /** Whether more than half of what brightens lies in it. */
+  boolean holds(Brightening light) {
+    int inside = 0;
+    int all = 0;
+    for (int y = light.top() / side; y <= light.bottom() / side && y < down; y++) {
+      for (int x = light.left() / side; x <= light.right() / side && x < across; x++) {
+        all++;
+        inside += squares.contains(y * across + x) ? 1 : 0;
+      }
+    }
+    return 2 * inside > all;
+  }
+
   /** Its pixels in a picture of a size, row by row; the last squares reach to the edges. */
   public BitSet pixels(int width, int height) {
     BitSet own = new BitSet();

@@ -169,7 +169,11 @@ public final class RunMeter {
     compareUpTo(held.size());
     double most = measured.stream().mapToDouble(FrameMeasure::sharpness).max().orElse(1);
     List<Shift> shifts = CameraShift.of(ground, steps, seconds);
-    List<Optional<Brightening>> lit = lit(shifts);
+    List<Optional<Brightening>> risen = lit(shifts);
+    Optional<CloudPart> cloud = new CloudFinder(course).found(risen);
+    // A puff of cloud comes and goes as a lamp does.
+    List<Optional<Brightening>> lit =
+        risen.stream().map(r -> r.filter(l -> cloud.stream().noneMatch(c -> c.holds(l)))).toList();
     List<FrameMeasure> ofRun =
         IntStream.range(0, measured.size())
             .mapToObj(
@@ -186,8 +190,7 @@ public final class RunMeter {
                       lit.get(i));
                 })
             .toList();
-    return new RunMeasure(
-        ofRun, hot.found(), passing.counted(), new CloudFinder(course).found(lit));
+    return new RunMeasure(ofRun, hot.found(), passing.counted(), cloud);
   }
 
   /** The light in each frame, if there is one. */

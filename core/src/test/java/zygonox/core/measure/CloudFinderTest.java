@@ -61,6 +61,11 @@ class CloudFinderTest {
       }
     }
     assertThat(part.share()).isEqualTo(part.squares().size() / 320.0);
+    int side = TileCourse.SIDE;
+    assertThat(part.holds(new Brightening(8 * side, 9 * side, 10 * side - 1, 10 * side - 1, 0.1)))
+        .isTrue();
+    assertThat(part.holds(new Brightening(0, 9 * side, 8 * side - 1, 10 * side - 1, 0.1)))
+        .isFalse();
     // The last squares reach to the edges of a picture that is no whole number of them wide.
     int width = ACROSS * TileCourse.SIDE + 30;
     int height = DOWN * TileCourse.SIDE + 20;
