@@ -37,6 +37,19 @@ public record CloudPart(int side, int across, int down, List<Integer> squares) {
     return 2 * inside > all;
   }
 
+  /** Whether more than half of a line lies in it. */
+  boolean holds(Streak line) {
+    int inside = 0;
+    int asked = 16;
+    for (int k = 0; k <= asked; k++) {
+      int x = (int) Math.floor(line.x((double) k / asked) / side);
+      int y = (int) Math.floor(line.y((double) k / asked) / side);
+      boolean within = x >= 0 && y >= 0 && x < across && y < down;
+      inside += within && squares.contains(y * across + x) ? 1 : 0;
+    }
+    return 2 * inside > asked;
+  }
+
   /** Its pixels in a picture of a size, row by row; the last squares reach to the edges. */
   public BitSet pixels(int width, int height) {
     BitSet own = new BitSet();

@@ -34,6 +34,9 @@ public final class RunMeter {
   /** Between neighbours that moved by more than this, edges of the ground would look like lines. */
   private static final double STEADY_PIXELS = 1;
 
+  /** Edges of cloud are wider, in pixels of the frame; lines that are as wide are none in cloud. */
+  private static final double SHARP_PIXELS = 8;
+
   /**
    * Bytes that a member of the crew holds for each sample of a frame: the frame as it is decoded
    * and as samples, its share of the small frames, and what lines are looked for in.
@@ -186,7 +189,7 @@ public final class RunMeter {
                       m.shape(),
                       most > 0 ? m.sharpness() / most : 0,
                       shifts.get(i),
-                      unlit(i, lit),
+                      unlit(i, lit, cloud),
                       lit.get(i));
                 })
             .toList();
@@ -210,8 +213,12 @@ public final class RunMeter {
     return Arrays.stream(lit).map(Optional::ofNullable).toList();
   }
 
-  /** Lines of a frame without the edges of what a lamp lights up in it, or in the one beside it. */
-  private List<Streak> unlit(int index, List<Optional<Brightening>> lit) {
+  /**
+   * Lines of a frame without the edges of what a lamp lights up in it, or in the one beside it, and
+   * without those of cloud that drifts.
+   */
+  private List<Streak> unlit(
+      int index, List<Optional<Brightening>> lit, Optional<CloudPart> cloud) {
     List<Brightening> near =
         IntStream.rangeClosed(index - 1, index + 1)
             .filter(i -> i >= 0 && i < lit.size())
@@ -220,6 +227,7 @@ public final class RunMeter {
             .toList();
     return measured.get(index).streaks().stream()
         .filter(streak -> near.stream().noneMatch(lamp -> lamp.holds(streak)))
+        .filter(s -> s.width() < SHARP_PIXELS || cloud.stream().noneMatch(c -> c.holds(s)))
         .toList();
   }
 

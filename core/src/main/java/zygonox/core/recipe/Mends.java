@@ -80,7 +80,7 @@ final class Mends {
     // Only where the brightest of unmoved frames is kept would a hole be seen.
     boolean fills = recipe.method() == BlendMethod.LIGHTEN && recipe.align() == Align.NONE;
     OptionalDouble cloud =
-        measured.filter(m -> fills).flatMap(RunMeasure::cloud).stream()
+        measured.filter(m -> fills && areAlike(frames)).flatMap(RunMeasure::cloud).stream()
             .mapToDouble(CloudPart::share)
             .findFirst();
     if (!crossed && !mending.bridgesGaps()) {
@@ -111,6 +111,15 @@ final class Mends {
       trails = Optional.of(TrailMender.of(lines));
     }
     return new Mends(trails, lines, !fills, cloud);
+  }
+
+  /** Frames of other exposures are brighter by themselves: nothing passes over them. */
+  private static boolean areAlike(List<Frame> frames) {
+    return frames.stream()
+            .map(f -> List.of(f.info().exposureSeconds(), f.info().iso(), f.info().aperture()))
+            .distinct()
+            .count()
+        <= 1;
   }
 
   /** When each frame was taken; where one of them does not say, they are taken to follow evenly. */

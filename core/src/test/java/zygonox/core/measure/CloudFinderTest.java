@@ -66,6 +66,8 @@ class CloudFinderTest {
         .isTrue();
     assertThat(part.holds(new Brightening(0, 9 * side, 8 * side - 1, 10 * side - 1, 0.1)))
         .isFalse();
+    assertThat(part.holds(new Streak(7 * side, 9 * side, 15 * side, 11 * side, 4, 20))).isTrue();
+    assertThat(part.holds(new Streak(-90, 0, 8 * side, 9 * side, 4, 20))).isFalse();
     // The last squares reach to the edges of a picture that is no whole number of them wide.
     int width = ACROSS * TileCourse.SIDE + 30;
     int height = DOWN * TileCourse.SIDE + 20;
