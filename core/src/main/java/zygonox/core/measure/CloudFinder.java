@@ -34,13 +34,14 @@ final class CloudFinder {
   /** What is darker, as a share of white, has no brightness that could be told. */
   private static final float DARKEST = 1e-4f;
 
-  private final TileCourse course;
+  private final TileCourse course = new TileCourse();
 
-  /**
-   * @param course of all frames
-   */
-  CloudFinder(TileCourse course) {
-    this.course = course;
+  /** Takes the next frame of the run. */
+  void add(SmallFrame frame) {
+    if (course.frames() <= MOST_FRAMES) {
+      // Without its stars: they drift too.
+      course.add(frame.still());
+    }
   }
 
   /**
@@ -58,10 +59,10 @@ final class CloudFinder {
     double[][] beyond = beyondSlow(lit);
     BitSet all = new BitSet();
     all.set(0, beyond.length);
-    BitSet brighter = lifted(beyond, all);
+    BitSet brighter = lifted(beyond, all, even(beyond));
     // What brightens together is lit by cloud, as the ground is; cloud that drifts is not.
     double[][] apart = apart(beyond, brighter);
-    BitSet streaky = lifted(apart, brighter);
+    BitSet streaky = lifted(apart, brighter, 0);
     List<Integer> squares = grown(together(streaky));
     CloudPart part = new CloudPart(TileCourse.SIDE, across, down, squares);
     return squares.isEmpty() || part.share() > MOST_SHARE ? Optional.empty() : Optional.of(part);
@@ -138,18 +139,16 @@ final class CloudFinder {
     return apart;
   }
 
+  /** How lively a place is that is even. */
+  private static double even(double[][] beyond) {
+    double[] lifts = Arrays.stream(beyond).mapToDouble(CloudFinder::lift).sorted().toArray();
+    return Math.max(0, lifts[(int) (EVEN_SHARE * lifts.length)]);
+  }
+
   /** Of some squares those that are brighter at times than usual, by more than is seen. */
-  private static BitSet lifted(double[][] beyond, BitSet of) {
-    double[] lift = of.stream().mapToDouble(tile -> lift(beyond[tile])).toArray();
-    double[] sorted = lift.clone();
-    Arrays.sort(sorted);
-    // All of them together say how lively a place is that is even.
-    double even = sorted.length < beyond.length ? 0 : sorted[(int) (EVEN_SHARE * sorted.length)];
+  private static BitSet lifted(double[][] beyond, BitSet of, double even) {
     BitSet lifted = new BitSet();
-    int[] tiles = of.stream().toArray();
-    for (int i = 0; i < tiles.length; i++) {
-      lifted.set(tiles[i], lift[i] > Math.max(0, even) + STREAKY_SHARE);
-    }
+    of.stream().forEach(tile -> lifted.set(tile, lift(beyond[tile]) > even + STREAKY_SHARE));
     return lifted;
   }
 

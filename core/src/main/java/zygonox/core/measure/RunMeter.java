@@ -47,6 +47,7 @@ public final class RunMeter {
   private final HotPixels hot = new HotPixels();
   private final Filling.Counting passing = new Filling.Counting();
   private final TileCourse course = new TileCourse();
+  private final CloudFinder clouds = new CloudFinder();
 
   /** Frames that wait for the one after them, with the one before them in front. */
   private List<Single> held = new ArrayList<>();
@@ -160,7 +161,8 @@ public final class RunMeter {
     }
     singles.forEach(single -> hot.add(single.spots));
     singles.forEach(single -> passing.add(single.small));
-    singles.forEach(single -> course.add(single.small));
+    singles.forEach(single -> course.add(single.small.rows()));
+    singles.forEach(single -> clouds.add(single.small));
     first = first == null ? singles.get(0).scene : first;
     int known = held.size();
     held.addAll(singles);
@@ -173,7 +175,7 @@ public final class RunMeter {
     double most = measured.stream().mapToDouble(FrameMeasure::sharpness).max().orElse(1);
     List<Shift> shifts = CameraShift.of(ground, steps, seconds);
     List<Optional<Brightening>> risen = lit(shifts);
-    Optional<CloudPart> cloud = new CloudFinder(course).found(risen);
+    Optional<CloudPart> cloud = clouds.found(risen);
     // A puff of cloud comes and goes as a lamp does.
     List<Optional<Brightening>> lit =
         risen.stream().map(r -> r.filter(l -> cloud.stream().noneMatch(c -> c.holds(l)))).toList();

@@ -15,23 +15,27 @@ final class TileCourse {
   private int across;
   private int down;
 
-  /** Takes the next frame of the run. */
-  void add(SmallFrame frame) {
-    across = frame.width() / TILE;
-    down = frame.height() / TILE;
+  /**
+   * Takes the next frame of the run.
+   *
+   * @param small row by row, as a small frame's
+   */
+  void add(float[][] small) {
+    across = small[0].length / TILE;
+    down = small.length / TILE;
     float[] means = new float[across * down];
     for (int ty = 0; ty < down; ty++) {
       for (int tx = 0; tx < across; tx++) {
-        means[ty * across + tx] = mean(frame, tx, ty);
+        means[ty * across + tx] = mean(small, tx, ty);
       }
     }
     frames.add(means);
   }
 
-  private static float mean(SmallFrame frame, int tileX, int tileY) {
+  private static float mean(float[][] small, int tileX, int tileY) {
     float sum = 0;
     for (int y = tileY * TILE; y < (tileY + 1) * TILE; y++) {
-      float[] row = frame.rows()[y];
+      float[] row = small[y];
       for (int x = tileX * TILE; x < (tileX + 1) * TILE; x++) {
         sum += row[x];
       }

@@ -292,7 +292,7 @@ class FrameMeasureTest {
 
   private static Optional<Brightening> lamp(int index, List<Streak> streaks, SmallFrame... frames) {
     TileCourse course = new TileCourse();
-    List.of(frames).forEach(course::add);
+    List.of(frames).forEach(f -> course.add(f.rows()));
     return new LampFinder(course).in(index, other -> true, streaks);
   }
 
@@ -307,7 +307,7 @@ class FrameMeasureTest {
       LampFinder finder = new LampFinder(course);
       int count = before + burning + 2;
       for (int k = 0; k < count; k++) {
-        course.add(k >= before && k < before + burning ? light : dark);
+        course.add((k >= before && k < before + burning ? light : dark).rows());
       }
       for (int k = 0; k < count; k++) {
         boolean lit = found && k >= before && k < before + burning;
