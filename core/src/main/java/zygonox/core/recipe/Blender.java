@@ -67,6 +67,9 @@ public final class Blender {
 
   private static final int FRAMES_BESIDE = 2;
 
+  /** Memory for so many bytes a sample is plenty for one frame more. */
+  private static final long PLENTY = 12;
+
   /** Memory that a blend needs beside its masters, at the least. */
   private static final long LEAST_BESIDE_MASTERS = 1 << 20;
 
@@ -176,9 +179,7 @@ public final class Blender {
             room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
             new Snapshot(to.picture(), key(frames, aligned, weights)),
             to.rejected().isPresent());
-    // Mending looks into the frames beside one too, which come next, or have just gone by.
-    int beside = recipe.mending().equals(Mending.NONE) ? 0 : FRAMES_BESIDE;
-    try (DecodeMemory memory = new DecodeMemory(beside)) {
+    try (DecodeMemory memory = new DecodeMemory(framesBeside(layout, room))) {
       FrameLane levelled =
           recipe.usesLight()
               ? lane.levelled(frames, reference(frames, aligned), memory, room)
@@ -237,6 +238,15 @@ public final class Blender {
           Optional.empty(),
           warnings(calibrator, aligned));
     }
+  }
+
+  /**
+   * How many frames are kept decoded: mending looks into those beside one too, which come next, or
+   * have just gone by. Where memory is scarce they are decoded again.
+   */
+  private int framesBeside(PixelLayout layout, Workroom room) {
+    long fitting = room.memory().bytes() / (PLENTY * layout.samples());
+    return recipe.mending().equals(Mending.NONE) ? 0 : (int) Math.min(FRAMES_BESIDE, fitting);
   }
 
   /** What the map of rejected frames holds until it is written. */
