@@ -281,7 +281,7 @@ public final class Blender {
 
   /** Tells what is made by all that makes it: the frames' contents, and what is done with them. */
   private String key(List<Frame> frames, Optional<Aligned> aligned, Map<Frame, Double> weights) {
-    StringBuilder how = new StringBuilder("grown 5 ");
+    StringBuilder how = new StringBuilder("grown 6 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.kappa()).append(recipe.depth());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
