@@ -402,6 +402,11 @@ public final class BlendModel {
     return job(RoughLook.of(sound(recipe()), few), few, target);
   }
 
+  /** The name such a look is kept under: after what it does, not after the whole recipe. */
+  String roughName() {
+    return "rough-" + fileName(RoughLook.of(sound(recipe()), List.of()));
+  }
+
   void finished(BlendResult done) {
     result.set(done);
     refresh();

@@ -78,7 +78,7 @@ final class RecipePage implements Page {
     blend.setOnAction(e -> start());
     rough.setId("blend-rough");
     rough.setMinWidth(Region.USE_PREF_SIZE);
-    rough.setOnAction(e -> start(model::roughJob));
+    rough.setOnAction(e -> start(model::roughJob, model.roughName()));
     rough.managedProperty().bind(rough.visibleProperty());
     model.sentenceProperty().subscribe(s -> rough.setVisible(model.canBeRough()));
     HBox saves = saves();
@@ -295,20 +295,21 @@ final class RecipePage implements Page {
 
   /** Blends as the sentence says. */
   void start() {
-    start(model::job);
+    start(model::job, BlendModel.fileName(model.recipe()));
   }
 
   /**
    * @param making makes the blend that writes a file
+   * @param name what the file is called by
    */
-  private void start(Function<Path, BlendJob> making) {
+  private void start(Function<Path, BlendJob> making, String name) {
     if (!model.canBlend()) {
       return;
     }
     workplace.picture().compareWith(null, "");
     BlendJob job;
     try {
-      job = making.apply(variants.next(model.folder(), BlendModel.fileName(model.recipe())));
+      job = making.apply(variants.next(model.folder(), name));
     } catch (IOException e) {
       workplace.navigator().fault(new WorkFailed(Words.say("blend.no-place", model.folder()), e));
       return;
