@@ -3,13 +3,13 @@ package zygonox.core.align;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.Arrays;
 import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
+import zygonox.core.format.DrawnLight;
 import zygonox.core.format.LightSource;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.stars.FoundStar;
@@ -19,31 +19,8 @@ class CoverageTest {
   private static final PixelLayout LAYOUT = new PixelLayout(120, 80, 1, 16);
 
   /** A frame of one shade. */
-  private static final class Flat implements LightSource {
-    @Override
-    public PixelLayout layout() {
-      return LAYOUT;
-    }
-
-    @Override
-    public boolean anyRowsCheaply() {
-      return true;
-    }
-
-    @Override
-    public long heldBytes() {
-      return 0;
-    }
-
-    @Override
-    public void read(int firstRow, int rows, float[] into) {
-      Arrays.fill(into, 0, rows * LAYOUT.rowSamples(), 0.4f);
-    }
-
-    @Override
-    public void close() {
-      // Holds nothing.
-    }
+  private static LightSource flat() {
+    return new DrawnLight(LAYOUT, (x, y) -> 0.4);
   }
 
   @Property(tries = 200)
@@ -68,7 +45,7 @@ class CoverageTest {
               1
             });
     Homography back = map.inverse();
-    try (LightSource moved = Moved.onto(new Flat(), new Placement(map))) {
+    try (LightSource moved = Moved.onto(flat(), new Placement(map))) {
       float[] row = new float[LAYOUT.rowSamples()];
       for (int y = 0; y < LAYOUT.height(); y += 3) {
         moved.read(y, 1, row);

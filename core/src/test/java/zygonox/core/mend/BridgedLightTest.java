@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import zygonox.core.align.Homography;
+import zygonox.core.format.DrawnLight;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.ReadFault;
 import zygonox.core.format.UnreadableFrame;
@@ -30,39 +31,16 @@ class BridgedLightTest {
 
   /** Round spots. */
   private static LightSource spots(double... columns) {
-    return new LightSource() {
-      @Override
-      public PixelLayout layout() {
-        return LAYOUT;
-      }
-
-      @Override
-      public boolean anyRowsCheaply() {
-        return false;
-      }
-
-      @Override
-      public long heldBytes() {
-        return 0;
-      }
-
-      @Override
-      public void read(int firstRow, int rows, float[] into) {
-        for (int y = 0; y < rows; y++) {
-          for (int x = 0; x < LAYOUT.width(); x++) {
-            float light = 0.01f;
-            for (double column : columns) {
-              double r = (x - column) * (x - column) + Math.pow(firstRow + y - 30, 2);
-              light += (float) (0.5 * Math.exp(-r / 4));
-            }
-            into[y * LAYOUT.width() + x] = light;
+    return new DrawnLight(
+        LAYOUT,
+        (x, y) -> {
+          double light = 0.01f;
+          for (double column : columns) {
+            double r = (x - column) * (x - column) + Math.pow(y - 30, 2);
+            light += 0.5 * Math.exp(-r / 4);
           }
-        }
-      }
-
-      @Override
-      public void close() {}
-    };
+          return light;
+        });
   }
 
   /** The row through the spots. */

@@ -9,6 +9,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import zygonox.core.align.Homography;
+import zygonox.core.format.DrawnLight;
+import zygonox.core.format.DrawnLight.At;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.measure.Streak;
@@ -18,43 +20,8 @@ class LinePatchTest {
   private static final PixelLayout LAYOUT = new PixelLayout(160, 90, 3, 16);
   private static final float SKY = 0.01f;
 
-  /** Light at a place of a frame. */
-  @FunctionalInterface
-  private interface At {
-    float light(int x, int y);
-  }
-
   private static LightSource frame(At at) {
-    return new LightSource() {
-      @Override
-      public PixelLayout layout() {
-        return LAYOUT;
-      }
-
-      @Override
-      public boolean anyRowsCheaply() {
-        return true;
-      }
-
-      @Override
-      public long heldBytes() {
-        return 0;
-      }
-
-      @Override
-      public void read(int firstRow, int rows, float[] into) {
-        for (int y = 0; y < rows; y++) {
-          for (int c = 0; c < 3; c++) {
-            for (int x = 0; x < LAYOUT.width(); x++) {
-              into[y * LAYOUT.rowSamples() + c * LAYOUT.width() + x] = at.light(x, firstRow + y);
-            }
-          }
-        }
-      }
-
-      @Override
-      public void close() {}
-    };
+    return new DrawnLight(LAYOUT, at);
   }
 
   /** The frame with a line's light taken out, as it is blended. */
@@ -77,9 +44,9 @@ class LinePatchTest {
     return whole;
   }
 
-  private static float light(Streak line, int x, int y) {
+  private static double light(Streak line, int x, int y) {
     double off = line.distance(x, y);
-    return (float) (SKY + 0.4 * Math.exp(-off * off / 2));
+    return SKY + 0.4 * Math.exp(-off * off / 2);
   }
 
   @ParameterizedTest
@@ -102,7 +69,7 @@ class LinePatchTest {
   @Test
   void whatLiesInsideABowStays() throws Exception {
     Streak line = new Streak(20, 30, 140, 30, 40, 2.4, 30);
-    At own = (x, y) -> Math.max(light(line, x, y), x == 80 && y == 34 ? 0.3f : SKY);
+    At own = (x, y) -> Math.max(light(line, x, y), x == 80 && y == 34 ? 0.3 : SKY);
     float[] mended = mended(line, own, (x, y) -> SKY);
     assertThat(mended[34 * LAYOUT.rowSamples() + 80]).isEqualTo(0.3f);
     assertThat(mended[70 * LAYOUT.rowSamples() + 80]).isCloseTo(SKY, within(0.001f));

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
 import org.junit.jupiter.api.Test;
+import zygonox.core.format.DrawnLight;
 import zygonox.core.format.LightSource;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
@@ -19,35 +20,8 @@ class SubjectPieceTest {
 
   /** A block of a brightness between two columns. */
   private static LightSource block(int from, int to, float light) {
-    return new LightSource() {
-      @Override
-      public PixelLayout layout() {
-        return LAYOUT;
-      }
-
-      @Override
-      public boolean anyRowsCheaply() {
-        return true;
-      }
-
-      @Override
-      public long heldBytes() {
-        return 0;
-      }
-
-      @Override
-      public void read(int firstRow, int rows, float[] into) {
-        for (int y = 0; y < rows; y++) {
-          for (int x = 0; x < LAYOUT.width(); x++) {
-            boolean inside = x >= from && x < to && Math.abs(firstRow + y - MIDDLE_ROW) < 20;
-            into[y * LAYOUT.width() + x] = inside ? light : PLACE;
-          }
-        }
-      }
-
-      @Override
-      public void close() {}
-    };
+    return new DrawnLight(
+        LAYOUT, (x, y) -> x >= from && x < to && Math.abs(y - MIDDLE_ROW) < 20 ? light : PLACE);
   }
 
   private static SubjectPiece found(LightSource frame) throws Exception {
