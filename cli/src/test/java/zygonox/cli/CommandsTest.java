@@ -84,9 +84,25 @@ class CommandsTest {
   @Test
   void everyCommandHasHelp() {
     for (String command :
-        List.of("sky", "limits", "exposure", "program", "rehearse", "frames", "blend", "version")) {
+        List.of(
+            "sky",
+            "limits",
+            "exposure",
+            "program",
+            "ramp",
+            "panorama",
+            "card",
+            "rehearse",
+            "frames",
+            "blend",
+            "whose",
+            "explain",
+            "motion",
+            "version")) {
       CommandLineRun outcome = CommandLineRun.done(command, "--help");
       assertThat(outcome.out()).contains("Usage: zygonox " + command);
+      // The places of values belong to sentences, not to descriptions.
+      assertThat(outcome.out()).doesNotContain("{0", "''");
     }
     assertThat(CommandLineRun.done("--help").out()).contains("blend").contains("rehearse");
   }
