@@ -74,7 +74,7 @@ final class LineTracer {
     }
     TracedLine line = start;
     for (int round = 0; round < BENT_ROUNDS; round++) {
-      line = bentEnds(fitted(line));
+      line = ends(fitted(line), (int) line.length() / 2);
     }
     boolean isBent =
         Math.abs(line.bow()) >= LEAST_BOW && Math.abs(line.bow()) < MOST_BOW * line.length();
@@ -110,8 +110,20 @@ final class LineTracer {
     return line.moved(c[0] - c[1] / 2 + c[2] / 4, c[0] + c[1] / 2 + c[2] / 4, -c[2] / 4);
   }
 
-  /** Where it ends, no farther beyond either end than half its length; its gaps do not end it. */
-  private TracedLine bentEnds(TracedLine line) {
+  /** Light of three pixels across a line, at a place along it. */
+  double across(TracedLine line, double t) {
+    return at(line.x(t, 0), line.y(t, 0))
+        + at(line.x(t, 1), line.y(t, 1))
+        + at(line.x(t, -1), line.y(t, -1));
+  }
+
+  /**
+   * Of a line gone on beyond both ends, the stretch whose light exceeds half of what the line has
+   * by most: a dashed line's gaps do not end it.
+   *
+   * @param beyond how far, in small pixels
+   */
+  private TracedLine ends(TracedLine line, int beyond) {
     int length = (int) line.length();
     double mean = 0;
     for (int t = 0; t <= length; t++) {
@@ -121,16 +133,18 @@ final class LineTracer {
     double best = 0;
     int from = 0;
     int bestFrom = 0;
-    int bestTo = length;
-    for (int t = -length / 2; t <= length + length / 2; t++) {
+    int bestTo = 0;
+    for (int t = -beyond; t <= length + beyond; t++) {
+      double x = line.x(t, 0);
+      double y = line.y(t, 0);
+      if (x < 0 || y < 0 || x > width - 1 || y > height - 1) {
+        continue;
+      }
       if (sum <= 0) {
         sum = 0;
         from = t;
       }
-      double x = line.x(t, 0);
-      double y = line.y(t, 0);
-      boolean inside = x >= 0 && y >= 0 && x <= width - 1 && y <= height - 1;
-      sum += inside ? across(line, t) - mean / 2 : -mean / 2;
+      sum += across(line, t) - mean / 2;
       if (sum > best) {
         best = sum;
         bestFrom = from;
@@ -144,64 +158,9 @@ final class LineTracer {
     return line.between(bestFrom, bestTo, light / Math.sqrt(bestTo - bestFrom + 1));
   }
 
-  /** Light of three pixels across a line, at a place along it. */
-  double across(TracedLine line, double t) {
-    return at(line.x(t, 0), line.y(t, 0))
-        + at(line.x(t, 1), line.y(t, 1))
-        + at(line.x(t, -1), line.y(t, -1));
-  }
-
-  /**
-   * Of the whole straight through a piece, the stretch whose light exceeds half of what the piece
-   * has by most: a dashed line's gaps do not end it.
-   */
+  /** Of the whole straight through a piece. */
   private StraightLine ends(StraightLine piece) {
-    double length = piece.length();
-    double ux = piece.ux();
-    double uy = piece.uy();
-    double mean = 0;
-    int inside = (int) length + 1;
-    for (int t = 0; t < inside; t++) {
-      mean += across(piece.x1() + t * ux, piece.y1() + t * uy, ux, uy) / inside;
-    }
-    int reach = width + height;
-    double sum = 0;
-    double best = 0;
-    int from = 0;
-    int bestFrom = 0;
-    int bestTo = 0;
-    for (int t = -reach; t <= reach; t++) {
-      double x = piece.x1() + t * ux;
-      double y = piece.y1() + t * uy;
-      if (x < 0 || y < 0 || x > width - 1 || y > height - 1) {
-        continue;
-      }
-      if (sum <= 0) {
-        sum = 0;
-        from = t;
-      }
-      sum += across(x, y, ux, uy) - mean / 2;
-      if (sum > best) {
-        best = sum;
-        bestFrom = from;
-        bestTo = t;
-      }
-    }
-    double light = 0;
-    for (int t = bestFrom; t <= bestTo; t++) {
-      light += at(piece.x1() + t * ux, piece.y1() + t * uy);
-    }
-    return new StraightLine(
-        piece.x1() + bestFrom * ux,
-        piece.y1() + bestFrom * uy,
-        piece.x1() + bestTo * ux,
-        piece.y1() + bestTo * uy,
-        light / Math.sqrt(bestTo - bestFrom + 1));
-  }
-
-  /** Light of three pixels across a line. */
-  private double across(double x, double y, double ux, double uy) {
-    return at(x, y) + at(x - uy, y + ux) + at(x + uy, y - ux);
+    return ends(TracedLine.straight(piece), width + height).chord();
   }
 
   /** The straight through the light near a line, by least squares of distances across. */
