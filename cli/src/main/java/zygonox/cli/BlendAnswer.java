@@ -80,6 +80,7 @@ record BlendAnswer(BlendResult result, List<Path> left) {
         .put("least", result.coverage().least())
         .put("mean", result.coverage().mean());
     put(answer, "sharpness", result.sharpness());
+    put(answer, "finerDetail", result.finerDetail());
     result
         .rejected()
         .ifPresentOrElse(
@@ -159,6 +160,7 @@ record BlendAnswer(BlendResult result, List<Path> left) {
     BlendWords.noiseReason(result).ifPresent(lines::add);
     BlendWords.rejected(result).ifPresent(lines::add);
     BlendWords.sharpness(result).ifPresent(lines::add);
+    BlendWords.finerDetail(result).ifPresent(lines::add);
     BlendWords.sharpnessReason(result).ifPresent(lines::add);
     lines.addAll(BlendWords.mended(result.mended()));
     result

@@ -14,6 +14,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import zygonox.core.align.Kernel;
+import zygonox.core.align.SkyView;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.Calibration;
@@ -59,6 +61,12 @@ final class RecipeOptions {
 
   @Option(names = "--reference", paramLabel = "FILE")
   private Path reference;
+
+  @Option(names = "--sky-view", paramLabel = "LAT,AZ,ALT,WIDTH")
+  private String skyView;
+
+  @Option(names = "--resample", paramLabel = "KERNEL")
+  private String resample;
 
   @Option(names = "--drop", paramLabel = "FILE")
   private List<Path> drop;
@@ -174,6 +182,9 @@ final class RecipeOptions {
   @Option(names = "--scale", paramLabel = "N")
   private Integer scale;
 
+  @Option(names = "--sharpen", paramLabel = "V")
+  private Double sharpen;
+
   @Option(names = "--crop", paramLabel = "AREA")
   private String crop;
 
@@ -224,6 +235,12 @@ final class RecipeOptions {
       Optional<Path> onto = Optional.ofNullable(reference).or(recipe::reference);
       recipe = recipe.withAlign(how, drops ? Optional.empty() : onto);
     }
+    if (skyView != null) {
+      recipe = recipe.withSkyView(Optional.of(SkyView.parse(skyView)));
+    }
+    if (resample != null) {
+      recipe = recipe.withKernel(Typed.choice("--resample", resample, Kernel.class));
+    }
     if (averageIn != null) {
       recipe = recipe.withAverageIn(Typed.choice("--average-in", averageIn, AverageIn.class));
     }
@@ -250,6 +267,7 @@ final class RecipeOptions {
     recipe = recipe.withRegions(regions(recipe.regions()));
     recipe = recipe.withRed(red(recipe.red()));
     recipe = scale == null ? recipe : recipe.withScale(scale);
+    recipe = sharpen == null ? recipe : recipe.withSharpen(sharpen);
     recipe = kappa == null ? recipe : recipe.withKappa(kappa);
     recipe = crop == null ? recipe : recipe.withCrop(Crop.parse(crop));
     recipe = depth == null ? recipe : recipe.withDepth(Depth.ofBits(depth));

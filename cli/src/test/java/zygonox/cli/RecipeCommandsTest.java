@@ -87,6 +87,10 @@ class RecipeCommandsTest {
                 "4",
                 "--align",
                 "stars",
+                "--sky-view",
+                "54.42, 62, 34, 83.97",
+                "--resample",
+                "lanczos",
                 "--crop",
                 "common",
                 "--coverage",
@@ -104,8 +108,8 @@ class RecipeCommandsTest {
     assertThat(made.at("/coverage/least").asInt()).isEqualTo(4);
     assertThat(made.get("sentence").asText())
         .isEqualTo(
-            "Take 4 frames of run 2, every 4th of them, align them on the stars and blend them by"
-                + " mean, trimmed to what all of them cover.");
+            "Take 4 frames of run 2, every 4th of them, align them on the stars (guided by the"
+                + " plan), resampled by Lanczos's kernel and blend them by mean, trimmed to what all of them cover.");
     assertThat(samples(folder.resolve("c.png"))).containsOnly((short) 4);
 
     JsonNode told = CommandLineRun.done("explain", in("r.tif"), "--json").json();
@@ -125,7 +129,9 @@ class RecipeCommandsTest {
         .isEqualTo(samples(folder.resolve("r.tif")));
     assertThat(told.get("command").asText())
         .startsWith("zygonox blend mean ")
-        .endsWith(" --run 2 --every 4 --align stars --crop common --out r.tif");
+        .endsWith(
+            " --run 2 --every 4 --align stars --sky-view 54.42,62,34,83.97 --resample lanczos"
+                + " --crop common --out r.tif");
   }
 
   @Test
@@ -181,6 +187,11 @@ class RecipeCommandsTest {
     "mean --rejected map.png, --rejected: Only a clipped mean rejects anything",
     "clipped-mean --rejected map.jpg, --rejected: Numbers of frames cannot be written",
     "mean --align sky, --align is \"sky\"; it must be one of none, shift, scene, stars",
+    "mean --sky-view 1;2;3, --sky-view: \"1;2;3\" is not a view of the sky; give latitude",
+    "mean --align stars --resample fine, --resample is \"fine\"; it must be one of cubic",
+    "mean --resample lanczos, --resample: only frames that are moved",
+    "mean --align scene --sharpen 0.5, --sharpen: it gives back what a finer grid blurs",
+    "mean --align scene --scale 2 --sharpen 7, --sharpen: The sharpening is 7",
     "mean --recipe none.json, none.json is not there; name a recipe"
   })
   void whatIsRefusedNamesItsOption(String options, String told) throws Exception {

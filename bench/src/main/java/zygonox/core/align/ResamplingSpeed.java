@@ -32,6 +32,8 @@ public class ResamplingSpeed {
   @Param({"0.05", "1", "5"})
   public double turn;
 
+  @Param public Kernel kernel;
+
   private final float[] light = new float[64 * LAYOUT.rowSamples()];
   private final float[] strip = new float[STRIP * LAYOUT.rowSamples()];
 
@@ -76,7 +78,7 @@ public class ResamplingSpeed {
     double c = Math.cos(angle);
     double s = Math.sin(angle);
     Homography map = new Homography(new double[] {c, -s, 7.3, s, c, -4.6, 1e-7, -2e-7, 1});
-    try (LightSource moved = Moved.onto(new InMemory(), new Placement(map))) {
+    try (LightSource moved = Moved.onto(new InMemory(), new Placement(map), kernel)) {
       for (int y = 0; y < LAYOUT.height(); y += STRIP) {
         moved.read(y, STRIP, strip);
       }

@@ -12,8 +12,14 @@ import zygonox.core.raster.PixelLayout;
  * 144, 2002, with drops as large as a pixel).
  */
 final class DroppedLight extends WholeLight {
+  /** Columns over which places are told by a parabola through three of them. */
+  private static final int BLOCK = 256;
+
   private final PixelLayout own;
   private final Placement placement;
+  private final float[] ramp = new float[BLOCK];
+  private final int[] nearest = new int[BLOCK];
+  private final int[] nearestLine = new int[BLOCK];
 
   /**
    * @param placement of the frame on the reference's pixels
@@ -27,6 +33,9 @@ final class DroppedLight extends WholeLight {
     super(from, grid, new Spans(placement, grid, from.layout()));
     this.own = from.layout();
     this.placement = placement;
+    for (int i = 0; i < BLOCK; i++) {
+      ramp[i] = i;
+    }
   }
 
   private static PixelLayout finer(PixelLayout own, int scale) {
@@ -39,17 +48,12 @@ final class DroppedLight extends WholeLight {
     PixelLayout layout = layout();
     Arrays.fill(into, 0, rows * layout.rowSamples(), 0);
     int[] places = new int[layout.width()];
-    double[] columns = new double[layout.width()];
-    double[] lines = new double[layout.width()];
     for (int y = 0; y < rows; y++) {
       int row = firstRow + y;
       int start = covered(row)[0];
       int end = covered(row)[1];
-      placement.back(row, start, end, columns, lines);
-      for (int x = start; x < end; x++) {
-        int column = Math.max(0, Math.min(own.width() - 1, (int) (columns[x - start] + 0.5)));
-        int line = Math.max(0, Math.min(own.height() - 1, (int) (lines[x - start] + 0.5)));
-        places[x] = line * own.rowSamples() + column;
+      for (int x = start; x < end; x += BLOCK) {
+        places(row, x, Math.min(end, x + BLOCK), places);
       }
       for (int c = 0; c < layout.channels(); c++) {
         int at = y * layout.rowSamples() + c * layout.width();
@@ -58,6 +62,36 @@ final class DroppedLight extends WholeLight {
           into[at + x] = whole[places[x] + channel];
         }
       }
+    }
+  }
+
+  /** Where the samples lie that fell nearest to a piece of a row. */
+  private void places(int row, int from, int to, int[] places) {
+    double middle = (from + to - 1) / 2.0;
+    Parabola columns =
+        new Parabola(
+            placement.backX(from, row),
+            placement.backX(middle, row),
+            placement.backX(to - 1, row),
+            to - 1 - from);
+    Parabola lines =
+        new Parabola(
+            placement.backY(from, row),
+            placement.backY(middle, row),
+            placement.backY(to - 1, row),
+            to - 1 - from);
+    // Near the first of them, floats tell places to a hundred-thousandth of a pixel.
+    int column = columns.wholeAt(0);
+    int line = lines.wholeAt(0);
+    columns.wholes(ramp, nearest, to - from, column, own.width() - 1);
+    lines.wholes(ramp, nearestLine, to - from, line, own.height() - 1);
+    add(nearest, nearestLine, own.rowSamples(), places, from, to - from);
+  }
+
+  private static void add(
+      int[] columns, int[] lines, int rowSamples, int[] places, int from, int count) {
+    for (int i = 0; i < count; i++) {
+      places[from + i] = lines[i] * rowSamples + columns[i];
     }
   }
 }

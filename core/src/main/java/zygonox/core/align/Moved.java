@@ -18,10 +18,10 @@ public final class Moved {
   /**
    * @param placement of the frame on the reference's pixels
    */
-  public static LightSource onto(LightSource from, Placement placement) {
+  public static LightSource onto(LightSource from, Placement placement, Kernel kernel) {
     return MovedLight.canMove(placement, from.layout())
-        ? new MovedLight(from, placement)
-        : new TurnedLight(from, placement);
+        ? new MovedLight(from, placement, kernel)
+        : new TurnedLight(from, placement, kernel);
   }
 
   /**
@@ -45,17 +45,18 @@ public final class Moved {
     ToneEncoder encoder = new ToneEncoder(curve, 16);
     Raster raster =
         Raster.blank(new PixelLayout(layout.width(), layout.height(), layout.channels(), 16));
-    float[] light = new float[STRIP_ROWS * layout.rowSamples()];
-    try (LightSource moved = onto(new CurvedLight(stored, layout.channels(), table), placement)) {
+    LightSource light = new CurvedLight(stored, layout.channels(), table);
+    float[] strip = new float[STRIP_ROWS * layout.rowSamples()];
+    try (LightSource moved = onto(light, placement, Kernel.CUBIC)) {
       for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
         int rows = Math.min(STRIP_ROWS, layout.height() - row);
-        moved.read(row, rows, light);
+        moved.read(row, rows, strip);
         for (int line = 0; line < rows * layout.channels(); line++) {
           int into =
               (row + line / layout.channels()) * layout.rowSamples() + line % layout.channels();
           for (int x = 0; x < layout.width(); x++) {
             raster.samples()[into + x * layout.channels()] =
-                (short) encoder.encode(light[line * layout.width() + x]);
+                (short) encoder.encode(strip[line * layout.width() + x]);
           }
         }
       }

@@ -13,8 +13,6 @@ import zygonox.core.raster.PixelLayout;
  * {@link TurnedLight} for others.
  */
 final class MovedLight implements LightSource {
-  private static final int TAPS = 4;
-
   /** Rows that are read at a time. */
   private static final int STRIP_ROWS = 16;
 
@@ -36,14 +34,20 @@ final class MovedLight implements LightSource {
   /** Every so many columns tell where stars are: the narrowest are wider. */
   private static final int STAR_COLUMNS = 2;
 
-  /** Columns by which rows are continued with their outermost pixels. */
-  private static final int PAD = 4;
-
   private final LightSource from;
   private final PixelLayout layout;
   private final Placement placement;
   private final Homography back;
   private final Resampling resampling;
+
+  /** Samples that are mixed along each axis, and how many of them lie before the first's place. */
+  private final int taps;
+
+  private final int before;
+
+  /** Columns by which rows are continued with their outermost pixels. */
+  private final int pad;
+
   private final Spans spans;
 
   /** The frame's rows moved along themselves, each channel by itself; row v at v modulo them. */
@@ -60,24 +64,29 @@ final class MovedLight implements LightSource {
   private float[] strip;
   private final float[] padded;
   private final float[][] shifted;
+  private final float[][] crossed;
   private final float[] mixed;
 
-  MovedLight(LightSource from, Placement placement) {
+  MovedLight(LightSource from, Placement placement, Kernel kernel) {
     this.from = from;
     this.layout = from.layout();
     this.placement = placement;
     this.back = placement.back();
     this.spans = new Spans(placement, layout);
-    this.resampling = new Resampling(layout.width());
-    this.padded = new float[layout.width() + 2 * PAD];
-    this.shifted = new float[TAPS][layout.width()];
+    this.resampling = new Resampling(kernel, layout.width());
+    this.taps = kernel.taps();
+    this.before = taps / 2 - 1;
+    this.pad = taps;
+    this.padded = new float[layout.width() + 2 * pad];
+    this.shifted = new float[taps][layout.width()];
+    this.crossed = new float[taps][];
     this.mixed = new float[layout.width()];
     this.starryRow = new boolean[(layout.width() + BLOCK - 1) / BLOCK];
     int most = 0;
     for (int y = 0; y < layout.height(); y += LOOKED_AT) {
       most = Math.max(most, rowsAcross(y));
     }
-    this.held = Math.min(layout.height(), most + STRIP_ROWS + TAPS + LOOKED_AT) + STRIP_ROWS;
+    this.held = Math.min(layout.height(), most + STRIP_ROWS + taps + LOOKED_AT) + STRIP_ROWS;
   }
 
   /** Whether a map is one for two passes: nearly upright all over the picture. */
@@ -159,7 +168,7 @@ final class MovedLight implements LightSource {
       return;
     }
     double[] reached = reached(y);
-    hold((int) Math.floor(reached[0]) - 1, (int) reached[1] + 3);
+    hold((int) Math.floor(reached[0]) - before, (int) reached[1] + before + 2);
     for (int x = first; x < end; x += BLOCK) {
       block(y, x, Math.min(end, x + BLOCK), into, at);
     }
@@ -220,13 +229,15 @@ final class MovedLight implements LightSource {
     float[][] into = moved[v % held];
     Arrays.fill(starry[v % held], false);
     lookForStars(at);
-    double[] places = new double[3];
     for (int from = 0; from < layout.width(); from += BLOCK) {
       int to = Math.min(layout.width(), from + BLOCK);
-      places[0] = along(from, v) - from;
-      places[1] = along((from + to - 1) / 2.0, v) - (from + to - 1) / 2.0;
-      places[2] = along(to - 1, v) - (to - 1);
-      Parabola off = new Parabola(places, to - 1 - from);
+      double middle = (from + to - 1) / 2.0;
+      Parabola off =
+          new Parabola(
+              along(from, v) - from,
+              along(middle, v) - middle,
+              along(to - 1, v) - (to - 1),
+              to - 1 - from);
       for (int x = from; x < to; ) {
         int whole = off.wholeAt(x - from);
         int end = from + off.endOf(whole, x - from, to - from);
@@ -238,28 +249,27 @@ final class MovedLight implements LightSource {
 
   private void pieceAlong(
       int v, int at, int x, int end, int base, int whole, Parabola off, float[][] into) {
-    // Columns whose four samples lie beside the frame are covered by nothing.
-    int low = Math.max(x, 1 - PAD - whole);
-    int high = Math.min(end, layout.width() - 2 + PAD - whole);
+    // Columns whose samples all lie beside the frame are covered by nothing.
+    int low = Math.max(x, before - pad - whole);
+    int high = Math.min(end, layout.width() - before - 1 + pad - whole);
     for (float[] channel : into) {
       Arrays.fill(channel, x, end, 0);
     }
     if (low >= high) {
       return;
     }
-    boolean rings = anyStarry(starryRow, low + whole - 1, high + whole + 1);
+    boolean rings = anyStarry(starryRow, low + whole - before, high + whole + before);
     starry[v % held][low / BLOCK] |= rings;
     off.places(resampling, low, high, base, whole);
     resampling.weights(low, high);
     for (int c = 0; c < into.length; c++) {
-      pad(at + c * layout.width(), low + whole - 1, high + whole + 2);
-      for (int k = 0; k < TAPS; k++) {
-        System.arraycopy(padded, low + whole - 1 + k + PAD, shifted[k], low, high - low);
+      pad(at + c * layout.width(), low + whole - before, high + whole + before + 1);
+      for (int k = 0; k < taps; k++) {
+        System.arraycopy(padded, low + whole - before + k + pad, shifted[k], low, high - low);
       }
-      resampling.mix(shifted[0], shifted[1], shifted[2], shifted[3], into[c], low, high);
+      resampling.mix(shifted, into[c], low, high);
       if (rings) {
-        resampling.keepFromRinging(
-            shifted[0], shifted[1], shifted[2], shifted[3], into[c], low, high);
+        resampling.keepFromRinging(shifted, into[c], low, high);
       }
     }
   }
@@ -270,13 +280,13 @@ final class MovedLight implements LightSource {
     int first = Math.max(0, low);
     int end = Math.min(width, high);
     if (end > first) {
-      System.arraycopy(strip, at + first, padded, first + PAD, end - first);
+      System.arraycopy(strip, at + first, padded, first + pad, end - first);
     }
     if (low < 0) {
-      Arrays.fill(padded, low + PAD, PAD, strip[at]);
+      Arrays.fill(padded, low + pad, pad, strip[at]);
     }
     if (high > width) {
-      Arrays.fill(padded, width + PAD, high + PAD, strip[at + width - 1]);
+      Arrays.fill(padded, width + pad, high + pad, strip[at + width - 1]);
     }
   }
 
@@ -297,26 +307,25 @@ final class MovedLight implements LightSource {
 
   /** Second pass: a piece of the result's row, of the moved rows it crosses. */
   private void block(int y, int from, int to, float[] into, int at) {
-    double[] places = {
-      placement.backY(from, y),
-      placement.backY((from + to - 1) / 2.0, y),
-      placement.backY(to - 1, y),
-    };
-    Parabola down = new Parabola(places, to - 1 - from);
+    Parabola down =
+        new Parabola(
+            placement.backY(from, y),
+            placement.backY((from + to - 1) / 2.0, y),
+            placement.backY(to - 1, y),
+            to - 1 - from);
     for (int x = from; x < to; ) {
       int whole = down.wholeAt(x - from);
       int end = from + down.endOf(whole, x - from, to - from);
       down.places(resampling, x, end, from, whole);
       resampling.weights(x, end);
-      float[][] above = movedRow(whole - 1);
-      float[][] upper = movedRow(whole);
-      float[][] lower = movedRow(whole + 1);
-      float[][] below = movedRow(whole + 2);
       boolean rings = isStarry(whole, x, end);
       for (int c = 0; c < layout.channels(); c++) {
-        resampling.mix(above[c], upper[c], lower[c], below[c], mixed, x, end);
+        for (int k = 0; k < taps; k++) {
+          crossed[k] = moved[slot(whole - before + k)][c];
+        }
+        resampling.mix(crossed, mixed, x, end);
         if (rings) {
-          resampling.keepFromRinging(above[c], upper[c], lower[c], below[c], mixed, x, end);
+          resampling.keepFromRinging(crossed, mixed, x, end);
         }
         System.arraycopy(mixed, x, into, at + c * layout.width() + x, end - x);
       }
@@ -324,18 +333,14 @@ final class MovedLight implements LightSource {
     }
   }
 
-  /** Whether any of the four rows about a place has bright stars in some columns. */
+  /** Whether any of the rows about a place has bright stars in some columns. */
   private boolean isStarry(int whole, int from, int to) {
-    for (int v = whole - 1; v <= whole + 2; v++) {
+    for (int v = whole - before; v <= whole + before + 1; v++) {
       if (anyStarry(starry[slot(v)], from, to - 1)) {
         return true;
       }
     }
     return false;
-  }
-
-  private float[][] movedRow(int v) {
-    return moved[slot(v)];
   }
 
   private int slot(int v) {

@@ -2,20 +2,25 @@ package zygonox.core.align;
 
 /** A place that changes slowly from column to column: the parabola through three of them. */
 final class Parabola {
+  private static final float ROUNDING = 0x1.8p23f;
+  private static final int ROUNDING_BITS = Float.floatToRawIntBits(ROUNDING);
+
   private final double c0;
   private final double c1;
   private final double c2;
   private final double vertex;
 
   /**
-   * @param places at the first column, in the middle and at the last
+   * @param first its place at the first column
+   * @param middle halfway
+   * @param last at the last column
    * @param length from the first to the last, 0 or more
    */
-  Parabola(double[] places, int length) {
+  Parabola(double first, double middle, double last, int length) {
     double half = length / 2.0;
-    c0 = places[0];
-    c2 = half == 0 ? 0 : (places[2] - 2 * places[1] + places[0]) / (2 * half * half);
-    c1 = half == 0 ? 0 : (places[1] - places[0]) / half - c2 * half;
+    c0 = first;
+    c2 = half == 0 ? 0 : (last - 2 * middle + first) / (2 * half * half);
+    c1 = half == 0 ? 0 : (middle - first) / half - c2 * half;
     vertex = c2 == 0 ? -1 : -c1 / (2 * c2);
   }
 
@@ -72,5 +77,31 @@ final class Parabola {
    */
   void places(Resampling resampling, int from, int to, int base, int whole) {
     resampling.places(from, to, base, (float) (c0 - whole), (float) c1, (float) c2);
+  }
+
+  /**
+   * The whole numbers nearest to it, column by column from its first on.
+   *
+   * @param ramp whole numbers from 0 on
+   * @param near one of them: sums are told from there, in floats
+   * @param most the largest that is wanted; the least is 0
+   */
+  void wholes(float[] ramp, int[] into, int count, int near, int most) {
+    wholes(ramp, into, count, near - ROUNDING_BITS, (float) (c0 - near), (float) c1, (float) c2);
+    // Only a block that meets the frame's edge goes beyond it, by half a pixel.
+    if (Math.min(at(0), at(count - 1)) < 1 || Math.max(at(0), at(count - 1)) > most - 1) {
+      for (int i = 0; i < count; i++) {
+        into[i] = Math.max(0, Math.min(most, into[i]));
+      }
+    }
+  }
+
+  private static void wholes(
+      float[] ramp, int[] into, int count, int bits, float a, float b, float c) {
+    for (int i = 0; i < count; i++) {
+      float f = ramp[i];
+      // The bits of a sum so large are whole numbers: quicker than a cast.
+      into[i] = Float.floatToRawIntBits(a + f * (b + f * c) + ROUNDING) + bits;
+    }
   }
 }

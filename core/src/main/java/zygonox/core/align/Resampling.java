@@ -1,40 +1,75 @@
 package zygonox.core.align;
 
+import org.hipparchus.analysis.interpolation.DividedDifferenceInterpolator;
+
 /**
- * Cubic convolution along one axis (R. Keys, IEEE Trans. ASSP 29, 1153, 1981, a = -1/2), written so
- * that the JIT makes vector code of it: every array of a loop is read at the same index, no loop
- * has more than six of them (the compiler of Java 17 unrolls no larger ones far enough), and the
- * weights are polynomials of the place between two samples.
+ * Resampling along one axis, written so that the JIT makes vector code of it: every array of a loop
+ * is read at the same index, no loop has more than six of them (the compiler of Java 17 unrolls no
+ * larger ones far enough), and the weights are polynomials of the place between two samples.
  */
 final class Resampling {
   /** How far a valley's floor may lie below its samples, in how much higher its sides are. */
   private static final float VALLEY = 0.125f;
 
+  /**
+   * Powers of the place that tell a weight of Lanczos's: within 6 millionths, and summing up to one
+   * as they do.
+   */
+  private static final int POWERS = 8;
+
+  private final Kernel kernel;
   private final float[] ramp;
   private final float[] place;
-  private final float[] w0;
-  private final float[] w1;
-  private final float[] w2;
-  private final float[] w3;
+  private final float[][] weights;
+
+  /** Of each weight of the first half by the place's distance from the middle; empty for cubic. */
+  private final float[][] polynomials;
 
   /**
    * @param width the longest row
    */
-  Resampling(int width) {
+  Resampling(Kernel kernel, int width) {
+    this.kernel = kernel;
     ramp = new float[width];
     for (int x = 0; x < width; x++) {
       ramp[x] = x;
     }
     place = new float[width];
-    w0 = new float[width];
-    w1 = new float[width];
-    w2 = new float[width];
-    w3 = new float[width];
+    weights = new float[kernel.taps()][width];
+    polynomials = kernel == Kernel.CUBIC ? new float[0][] : polynomials(kernel);
+  }
+
+  /** Through Chebyshev's places, of which no polynomial strays far. */
+  private static float[][] polynomials(Kernel kernel) {
+    double[] places = new double[POWERS];
+    double[][] values = new double[kernel.taps()][POWERS];
+    float[] at = new float[kernel.taps()];
+    for (int i = 0; i < POWERS; i++) {
+      places[i] = -0.5 * Math.cos((2 * i + 1) * Math.PI / (2 * POWERS));
+      kernel.weights(places[i] + 0.5, at);
+      for (int k = 0; k < at.length; k++) {
+        values[k][i] = at[k];
+      }
+    }
+    float[][] polynomials = new float[kernel.taps() / 2][POWERS];
+    for (int k = 0; k < polynomials.length; k++) {
+      double[] powers =
+          new DividedDifferenceInterpolator().interpolate(places, values[k]).getCoefficients();
+      for (int i = 0; i < POWERS; i++) {
+        polynomials[k][i] = (float) powers[i];
+      }
+    }
+    return polynomials;
+  }
+
+  /** How many samples are mixed. */
+  int taps() {
+    return kernel.taps();
   }
 
   /**
-   * Sets the places t of columns between the second and the third of four samples, t = c0 + f (c1 +
-   * f c2) with f the distance from the column {@code base}.
+   * Sets the places t of columns between the middle two of their samples, t = c0 + f (c1 + f c2)
+   * with f the distance from the column {@code base}.
    */
   void places(int from, int to, float base, float c0, float c1, float c2) {
     places(ramp, place, from, to, base, c0, c1, c2);
@@ -50,9 +85,15 @@ final class Resampling {
 
   /** Reckons the weights of columns from the places set before. */
   void weights(int from, int to) {
-    outer(place, w0, w3, from, to);
-    second(place, w1, from, to);
-    third(place, w2, from, to);
+    if (kernel == Kernel.CUBIC) {
+      outer(place, weights[0], weights[3], from, to);
+      second(place, weights[1], from, to);
+      third(place, weights[2], from, to);
+      return;
+    }
+    for (int k = 0; k < polynomials.length; k++) {
+      mirrored(place, weights[k], weights[taps() - 1 - k], polynomials[k], from, to);
+    }
   }
 
   private static void outer(float[] place, float[] w0, float[] w3, int from, int to) {
@@ -78,21 +119,56 @@ final class Resampling {
     }
   }
 
-  /** Mixes four samples of each column by the weights reckoned last. */
-  void mix(float[] a, float[] b, float[] c, float[] d, float[] into, int from, int to) {
-    begin(a, b, w0, w1, into, from, to);
-    add(c, d, w2, w3, into, from, to);
+  /** A weight and the one opposite, which differ in the sign of the odd powers. */
+  private static void mirrored(
+      float[] place, float[] one, float[] other, float[] powers, int from, int to) {
+    float p0 = powers[0];
+    float p1 = powers[1];
+    float p2 = powers[2];
+    float p3 = powers[3];
+    float p4 = powers[4];
+    float p5 = powers[5];
+    float p6 = powers[6];
+    float p7 = powers[7];
+    for (int x = from; x < to; x++) {
+      float s = place[x] - 0.5f;
+      float square = s * s;
+      float even = p0 + square * (p2 + square * (p4 + square * p6));
+      float odd = s * (p1 + square * (p3 + square * (p5 + square * p7)));
+      one[x] = even + odd;
+      other[x] = even - odd;
+    }
   }
 
   /**
-   * Takes nothing below the darkest of the four samples but what a valley between them can hold:
-   * beside a bright star the kernel swings, and would leave a dark ring around it. Of a parabola
-   * through a valley the outer two samples lie eight times as high over the inner ones as its floor
-   * lies below them. Upwards it may swing: a star's peak lies between its samples.
+   * Mixes the samples of each column by the weights reckoned last.
+   *
+   * @param samples as many rows as there are taps, in their order
    */
-  void keepFromRinging(
-      float[] a, float[] b, float[] c, float[] d, float[] mixed, int from, int to) {
-    notBelow(a, b, c, d, mixed, from, to);
+  void mix(float[][] samples, float[] into, int from, int to) {
+    begin(samples[0], samples[1], weights[0], weights[1], into, from, to);
+    for (int k = 2; k < samples.length; k += 2) {
+      add(samples[k], samples[k + 1], weights[k], weights[k + 1], into, from, to);
+    }
+  }
+
+  /**
+   * Takes nothing below the darkest of the four samples about a place but what a valley between
+   * them can hold: beside a bright star the kernel swings, and would leave a dark ring around it.
+   * Of a parabola through a valley the outer two samples lie eight times as high over the inner
+   * ones as its floor lies below them. Upwards it may swing: a star's peak lies between its
+   * samples.
+   */
+  void keepFromRinging(float[][] samples, float[] mixed, int from, int to) {
+    int first = taps() / 2 - 2;
+    notBelow(
+        samples[first],
+        samples[first + 1],
+        samples[first + 2],
+        samples[first + 3],
+        mixed,
+        from,
+        to);
   }
 
   private static void notBelow(

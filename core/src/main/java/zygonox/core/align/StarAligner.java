@@ -28,8 +28,6 @@ public final class StarAligner {
   /** Fewest stars two frames must have in common; common practice, no source. */
   public static final int FEWEST_STARS = 8;
 
-  /** Stars used of each frame: enough to cover it, few enough to match fast. */
-
   /** Memory of one frame's matching: its stars, their triangles and the bending. */
   private static final long MATCHING_BYTES = 16L << 20;
 
@@ -37,20 +35,29 @@ public final class StarAligner {
   private static final double LESS_AT_THE_ENDS = 0.3;
 
   private final Optional<Path> wantedReference;
+  private final Optional<SkyView> view;
   private final StarList known;
 
   /**
    * @param wantedReference the frame to bring the others onto; empty: chosen
    */
   public StarAligner(Optional<Path> wantedReference) {
-    this(wantedReference, StarList.usual());
+    this(wantedReference, Optional.empty());
+  }
+
+  /**
+   * @param view where the camera looked, where that is known
+   */
+  public StarAligner(Optional<Path> wantedReference, Optional<SkyView> view) {
+    this(wantedReference, view, StarList.usual());
   }
 
   /**
    * @param known where the stars of frames are kept
    */
-  StarAligner(Optional<Path> wantedReference, StarList known) {
+  StarAligner(Optional<Path> wantedReference, Optional<SkyView> view, StarList known) {
     this.wantedReference = wantedReference;
+    this.view = view;
     this.known = known;
   }
 
@@ -72,19 +79,20 @@ public final class StarAligner {
     StarMatcher matcher = new StarMatcher(stars.get(reference), frames.get(reference).layout());
     Map<Integer, StarMatcher.Match> matches = new ConcurrentHashMap<>();
     matches.put(reference, new StarMatcher.Match(Placement.AS_IT_IS, 0, 0, 0, List.of()));
-    // Outwards from the reference, both ways at once, each with its neighbour's map as the guess.
+    // Outwards from the reference, both ways at once, each guessed from those before it.
     try (Workers crew = room.crew(MATCHING_BYTES)) {
       crew.forEach(
           2,
           (way, worker) -> {
             int step = way == 0 ? 1 : -1;
-            Placement guess = Placement.AS_IT_IS;
+            Guesses guesses = new Guesses(view, frames.get(reference));
             for (int i = reference + step; i >= 0 && i < frames.size(); i += step) {
               cancellation.check();
-              Optional<StarMatcher.Match> match = matcher.match(stars.get(i), guess);
+              Frame frame = frames.get(i);
+              Optional<StarMatcher.Match> match = matcher.match(stars.get(i), guesses.of(frame));
               if (match.isPresent()) {
                 matches.put(i, match.get());
-                guess = match.get().placement();
+                guesses.matched(frame, match.get().placement());
               }
             }
           });

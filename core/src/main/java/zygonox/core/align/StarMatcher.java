@@ -11,11 +11,11 @@ import zygonox.core.raster.PixelLayout;
 import zygonox.core.stars.FoundStar;
 
 /**
- * Finds the projective map between two pictures of the same stars. Tries a guess first (frames
- * taken in a row move little); where that fails, looks for triangles of like shape (after F. Valdes
- * et al., PASP 107, 1119, 1995), lets them vote on which star is which, and keeps the map on which
- * most stars agree (RANSAC, Fischler and Bolles 1981). Where those stars tell of a bending beside
- * it, that is taken along. Deterministic: the random draws have a fixed seed.
+ * Finds the projective map between two pictures of the same stars. Tries guesses first (the sky
+ * moves evenly); where that fails, looks for triangles of like shape (after F. Valdes et al., PASP
+ * 107, 1119, 1995), lets them vote on which star is which, and keeps the map on which most stars
+ * agree (RANSAC, Fischler and Bolles 1981). Where those stars tell of a bending beside it, that is
+ * taken along. Deterministic: the random draws have a fixed seed.
  */
 final class StarMatcher {
   private static final long SEED = 20_261_014L;
@@ -81,11 +81,11 @@ final class StarMatcher {
   }
 
   /**
-   * @param guess a placement that may be near, or null
+   * @param guesses placements that may be near, the likeliest first
    */
-  Optional<Match> match(List<FoundStar> stars, Placement guess) {
+  Optional<Match> match(List<FoundStar> stars, List<Placement> guesses) {
     int enough = enough(Math.min(stars.size(), reference.size()));
-    if (guess != null) {
+    for (Placement guess : guesses) {
       Optional<Match> near = fit(pairs(stars, guess, GUESS_PIXELS), stars);
       if (near.isPresent() && near.get().inliers() >= enough) {
         return isStill(near.get()) ? moving(stars).or(() -> near) : near;

@@ -6,29 +6,39 @@ import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
 
 /**
- * A frame turned far, or scaled, onto the reference's pixels: resampled by the sixteen samples
- * around each place.
+ * A frame turned far, or scaled, onto the reference's pixels: resampled by the samples around each
+ * place.
  */
 final class TurnedLight extends WholeLight {
-  private static final int TAPS = 4;
+  /** Between two pixels: what a place is off by is nowhere seen. */
+  private static final int STEPS = 4096;
 
   private final PixelLayout layout;
   private final Placement placement;
-  private final float[] some = new float[TAPS];
-  private final float[] inRows = new float[TAPS];
+  private final float[][] weights;
+  private final int taps;
 
-  TurnedLight(LightSource from, Placement placement) {
+  /** How many samples lie before the first of the middle two. */
+  private final int before;
+
+  private final float[] some;
+  private final float[] inRows;
+
+  TurnedLight(LightSource from, Placement placement, Kernel kernel) {
     super(from, from.layout(), new Spans(placement, from.layout()));
     this.layout = from.layout();
     this.placement = placement;
+    this.weights = kernel.table(STEPS);
+    this.taps = kernel.taps();
+    this.before = taps / 2 - 1;
+    this.some = new float[taps];
+    this.inRows = new float[taps];
   }
 
   @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
     float[] whole = whole();
     Arrays.fill(into, 0, rows * layout.rowSamples(), 0);
-    float[] across = new float[TAPS];
-    float[] down = new float[TAPS];
     double[] columns = new double[layout.width()];
     double[] lines = new double[layout.width()];
     for (int y = 0; y < rows; y++) {
@@ -39,10 +49,10 @@ final class TurnedLight extends WholeLight {
       for (int x = first; x < end; x++) {
         double u = columns[x - first];
         double v = lines[x - first];
-        int column = (int) u;
-        int line = (int) v;
-        weights((float) (u - column), across);
-        weights((float) (v - line), down);
+        int column = (int) Math.floor(u);
+        int line = (int) Math.floor(v);
+        float[] across = weights[(int) ((u - column) * STEPS + 0.5)];
+        float[] down = weights[(int) ((v - line) * STEPS + 0.5)];
         for (int c = 0; c < layout.channels(); c++) {
           into[y * layout.rowSamples() + c * layout.width() + x] =
               sample(whole, column, line, c, across, down);
@@ -51,30 +61,26 @@ final class TurnedLight extends WholeLight {
     }
   }
 
-  /** As {@link Resampling}. */
-  private static void weights(float t, float[] into) {
-    into[0] = 0.5f * t * (-1 + t * (2 - t));
-    into[1] = 1 + 0.5f * t * t * (3 * t - 5);
-    into[2] = 0.5f * t * (1 + t * (4 - 3 * t));
-    into[3] = 0.5f * t * t * (t - 1);
-  }
-
   /** At the frame's edge the outermost pixels stand for what lies beyond. */
   private float sample(
       float[] whole, int column, int line, int channel, float[] across, float[] down) {
-    for (int j = 0; j < TAPS; j++) {
-      int y = Math.max(0, Math.min(layout.height() - 1, line - 1 + j));
+    for (int j = 0; j < taps; j++) {
+      int y = Math.max(0, Math.min(layout.height() - 1, line - before + j));
       int row = y * layout.rowSamples() + channel * layout.width();
-      for (int k = 0; k < TAPS; k++) {
-        some[k] = whole[row + Math.max(0, Math.min(layout.width() - 1, column - 1 + k))];
+      for (int k = 0; k < taps; k++) {
+        some[k] = whole[row + Math.max(0, Math.min(layout.width() - 1, column - before + k))];
       }
       inRows[j] = mixed(some, across);
     }
     return mixed(inRows, down);
   }
 
-  private static float mixed(float[] s, float[] w) {
-    float mixed = s[0] * w[0] + s[1] * w[1] + s[2] * w[2] + s[3] * w[3];
-    return Math.max(mixed, Resampling.least(s[0], s[1], s[2], s[3]));
+  private float mixed(float[] s, float[] w) {
+    float mixed = 0;
+    for (int k = 0; k < taps; k++) {
+      mixed += s[k] * w[k];
+    }
+    int first = before - 1;
+    return Math.max(mixed, Resampling.least(s[first], s[first + 1], s[first + 2], s[first + 3]));
   }
 }

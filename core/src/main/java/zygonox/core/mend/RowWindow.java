@@ -3,6 +3,7 @@ package zygonox.core.mend;
 import java.util.Arrays;
 import java.util.Optional;
 import zygonox.core.align.Homography;
+import zygonox.core.align.Kernel;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
@@ -17,11 +18,13 @@ final class RowWindow {
 
   private static final int STRIP_ROWS = 16;
 
-  /** A sharp star keeps its height when it is moved by so many samples each way. */
-  private static final int TAPS = 6;
+  /** A sharp star keeps its height when it is moved by it. */
+  private static final Kernel KERNEL = Kernel.LANCZOS;
+
+  private static final int TAPS = KERNEL.taps();
 
   private static final int PHASES = 256;
-  private static final float[][] WEIGHTS = weights();
+  private static final float[][] WEIGHTS = KERNEL.table(PHASES);
 
   private static final int SAMPLED = 16;
 
@@ -259,28 +262,6 @@ final class RowWindow {
 
   private static float[] weights(double t) {
     return WEIGHTS[(int) (t * PHASES + 0.5)];
-  }
-
-  /** C. Lanczos's window over three lobes (C. Duchon, J. Appl. Meteor. 18, 1016, 1979). */
-  private static float[][] weights() {
-    float[][] weights = new float[PHASES + 1][TAPS];
-    for (int phase = 0; phase <= PHASES; phase++) {
-      double whole = 0;
-      double[] own = new double[TAPS];
-      for (int k = 0; k < TAPS; k++) {
-        double x = k - 2 - (double) phase / PHASES;
-        own[k] = Math.abs(x) < 1e-9 ? 1 : Math.abs(x) >= 3 ? 0 : lobe(x) * lobe(x / 3);
-        whole += own[k];
-      }
-      for (int k = 0; k < TAPS; k++) {
-        weights[phase][k] = (float) (own[k] / whole);
-      }
-    }
-    return weights;
-  }
-
-  private static double lobe(double x) {
-    return Math.sin(Math.PI * x) / (Math.PI * x);
   }
 
   void close() {

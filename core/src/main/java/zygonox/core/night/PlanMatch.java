@@ -9,10 +9,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import zygonox.core.align.SkyView;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.program.Interval;
+import zygonox.core.program.Job;
 import zygonox.core.program.Program;
 
 /**
@@ -163,6 +165,15 @@ public record PlanMatch(
       }
     }
     return missing;
+  }
+
+  /** What of the sky the camera saw, by the plan; empty where it was turned, or followed stars. */
+  public Optional<SkyView> view(Night night) {
+    Program of = night.programs().get(program);
+    return of.panorama().isPresent() || of.job().stars() == Job.Stars.FOLLOWED
+        ? Optional.empty()
+        : Optional.of(
+            SkyView.of(night.place().latitudeDeg(), of.facing(), of.sensor(night.body())));
   }
 
   /** The frame at which a wrongly set timer first shows: the second of its run. */

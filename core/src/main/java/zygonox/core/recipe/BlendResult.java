@@ -33,6 +33,8 @@ import zygonox.core.mend.Subject;
  * @param rejected what a clipped mean left out; empty for other methods
  * @param sharpness of what stood still, as a share of one frame's: of the ground where it was held,
  *     of the whole where the frames were brought onto each other by the scene; else empty
+ * @param finerDetail contrast of detail too fine for one frame on a finer grid, as a share of that
+ *     of the finest that it holds; empty without one, or where it is not known
  * @param mended what was put right in single frames
  * @param sky where the ground was held: what counted as sky
  * @param warnings what was found wrong on the way
@@ -54,6 +56,7 @@ public record BlendResult(
     CoverageMap.Counts coverage,
     Optional<Rejection.Counts> rejected,
     OptionalDouble sharpness,
+    OptionalDouble finerDetail,
     Mended mended,
     Optional<FrameMask> sky,
     List<BlendWarning> warnings) {
@@ -107,6 +110,7 @@ public record BlendResult(
         coverage,
         rejected,
         howSharp,
+        finerDetail,
         whatMended,
         whatSky,
         warnings);

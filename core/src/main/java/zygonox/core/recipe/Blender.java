@@ -115,6 +115,9 @@ public final class Blender {
     if (!recipe.regions().isEmpty()) {
       return new RegionBlend(recipe).blend(set, to, watcher, room);
     }
+    if (recipe.sharpen() > 0) {
+      return new SharpenedBlend(recipe).blend(set, to, watcher, room);
+    }
     return recipe.ground().isPresent()
         ? new JoinedBlend(recipe).blend(set, to, watcher, room)
         : blendAlone(set, to, watcher, room);
@@ -179,6 +182,10 @@ public final class Blender {
             room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
             new Snapshot(to.picture(), key(frames, aligned, weights)),
             to.rejected().isPresent());
+    Optional<FinerDetail> finer =
+        aligned
+            .filter(a -> recipe.scale() > 1)
+            .flatMap(a -> FinerDetail.of(a, layout, recipe.scale()));
     try (DecodeMemory memory = new DecodeMemory(framesBeside(layout, room))) {
       FrameLane levelled =
           recipe.usesLight()
@@ -199,7 +206,7 @@ public final class Blender {
           recipe.usesLight()
               ? Combination.light(
                   terms,
-                  light(levelled, mends, frames, aligned, weights, memory),
+                  light(levelled, mends, frames, aligned, finer, weights, memory),
                   rest,
                   room.cancellation())
               : Combination.exact(terms, stored(frames, layout, memory), rest, room.cancellation());
@@ -234,6 +241,7 @@ public final class Blender {
           aligned
               .map(a -> Sharpness.of(recipe, a, to.picture(), area, room))
               .orElse(OptionalDouble.empty()),
+          finer.map(FinerDetail::contrast).orElse(OptionalDouble.empty()),
           mends.done(calibrator.hotPixels()),
           Optional.empty(),
           warnings(calibrator, aligned));
@@ -286,7 +294,7 @@ public final class Blender {
     how.append(recipe.kappa()).append(recipe.depth());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
     how.append(recipe.taper()).append(recipe.mending()).append(recipe.ownLight());
-    how.append(recipe.reference());
+    how.append(recipe.reference()).append(recipe.kernel());
     how.append(recipe.scale())
         .append(recipe.mono())
         .append(recipe.matchLight())
@@ -363,7 +371,7 @@ public final class Blender {
         switch (recipe.align()) {
           case SCENE -> SceneAligner.scene(recipe.reference()).align(frames, room);
           case SHIFT -> SceneAligner.shift(recipe.reference()).align(frames, room);
-          default -> new StarAligner(recipe.reference()).align(frames, room);
+          default -> new StarAligner(recipe.reference(), recipe.skyView()).align(frames, room);
         };
     for (Aligned.Unread bad : outcome.unread()) {
       dropped.add(new FrameDropped(bad.frame().file(), new FrameDropped.Unreadable(bad.fault())));
@@ -414,6 +422,7 @@ public final class Blender {
       Mends mends,
       List<Frame> frames,
       Optional<Aligned> aligned,
+      Optional<FinerDetail> finer,
       Map<Frame, Double> weights,
       DecodeMemory memory) {
     Map<Path, Fading> fadings = fadings(lane.layout());
@@ -429,14 +438,17 @@ public final class Blender {
               () -> {
                 LightSource source = mends.open(frame, f -> lane.open(f, memory));
                 Placement placement = move == null ? Placement.AS_IT_IS : move.placement();
-                Placement finer = placement.finer(recipe.scale());
+                Placement onGrid = placement.finer(recipe.scale());
                 LightSource light = moved(source, placement);
+                if (finer.isPresent()) {
+                  light = finer.get().watching(light, frame.file());
+                }
                 Fading own = fadings.get(plain(frame.file()));
                 if (own != null) {
-                  light = own.faded(light, finer);
+                  light = own.faded(light, onGrid);
                 }
                 for (FrameMask mask : masks(mends.counting(frame))) {
-                  light = new MaskedLight(light, mask, finer);
+                  light = new MaskedLight(light, mask, onGrid);
                 }
                 return light;
               }));
@@ -452,7 +464,7 @@ public final class Blender {
     if (recipe.scale() > 1) {
       return Moved.dropped(source, placement, recipe.scale());
     }
-    return placement.isAsItIs() ? source : Moved.onto(source, placement);
+    return placement.isAsItIs() ? source : Moved.onto(source, placement, recipe.kernel());
   }
 
   /** Takes the part of a frame that counts. */

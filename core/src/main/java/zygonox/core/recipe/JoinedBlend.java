@@ -163,7 +163,9 @@ final class JoinedBlend {
     List<SkylineFinder.SkyPoint> stars =
         recipe.align() == Align.STARS
             ? SkylineFinder.places(
-                new StarAligner(recipe.reference()).align(set.frames(), room).alignments())
+                new StarAligner(recipe.reference(), recipe.skyView())
+                    .align(set.frames(), room)
+                    .alignments())
             : List.of();
     return FoundSky.in(below, curve, stars);
   }

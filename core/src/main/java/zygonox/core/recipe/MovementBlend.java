@@ -158,10 +158,10 @@ final class MovementBlend {
     }
   }
 
-  private static LightSource open(FrameLane lane, Frame frame, Placement onto, DecodeMemory memory)
+  private LightSource open(FrameLane lane, Frame frame, Placement onto, DecodeMemory memory)
       throws UnreadableFrame {
     LightSource source = lane.open(frame, memory);
-    return onto.isAsItIs() ? source : Moved.onto(source, onto);
+    return onto.isAsItIs() ? source : Moved.onto(source, onto, recipe.kernel());
   }
 
   private void lay(Raster place, ToneCurve curve, List<SubjectPiece> laid, PictureSink sink)

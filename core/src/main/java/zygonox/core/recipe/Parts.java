@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import zygonox.core.format.PictureReader;
+import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.quantity.Phrasebook;
@@ -47,6 +48,15 @@ final class Parts implements AutoCloseable {
   Raster read(String name) {
     try {
       return PictureReader.readWhole(Frame.look(file(name)));
+    } catch (UnreadableFrame e) {
+      throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", folder.getParent()), e);
+    }
+  }
+
+  /** To be read by rows. */
+  PixelSource open(String name) {
+    try {
+      return PictureReader.open(Frame.look(file(name)));
     } catch (UnreadableFrame e) {
       throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", folder.getParent()), e);
     }

@@ -10,6 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Consumer;
+import zygonox.core.align.Kernel;
+import zygonox.core.align.SkyView;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.Calibration;
@@ -44,7 +46,10 @@ import zygonox.core.quantity.Phrasebook;
  * @param mending what is put right in single frames
  * @param align how frames are brought onto each other
  * @param reference the frame the others are brought onto; empty: chosen
+ * @param skyView where the camera looked, as a first guess of how stars move; empty: not known
+ * @param kernel by which moved frames are resampled
  * @param scale how many times as wide and high the result is, 1 to 4
+ * @param sharpen how much of what pixels blur is given back to a finer grid, 0 to 1
  * @param crop to which area the result is trimmed
  * @param depth of the output; empty: what the frames have, 16 bits for averages
  * @param jpeg how much is kept where the output is a JPEG
@@ -71,7 +76,10 @@ public record Recipe(
     Mending mending,
     Align align,
     Optional<Path> reference,
+    Optional<SkyView> skyView,
+    Kernel kernel,
     int scale,
+    double sharpen,
     Crop crop,
     Optional<Depth> depth,
     JpegQuality jpeg,
@@ -84,6 +92,7 @@ public record Recipe(
   public Recipe {
     InvalidInput.check("kappa", "value.kappa", kappa, 0.5, 20);
     InvalidInput.check("scale", "value.scale", scale, 1, 4);
+    InvalidInput.check("sharpen", "value.sharpen", sharpen, 0, 1);
     sharpest.ifPresent(n -> InvalidInput.check("sharpest", "value.sharpest", n, 1, MOST_FRAMES));
     regions = List.copyOf(regions);
     // In the order they were given, for the words and files that tell them.
@@ -114,7 +123,10 @@ public record Recipe(
         Mending.NONE,
         Align.NONE,
         Optional.empty(),
+        Optional.empty(),
+        Kernel.CUBIC,
         1,
+        0,
         Crop.NONE,
         Optional.empty(),
         JpegQuality.USUAL,
@@ -160,6 +172,15 @@ public record Recipe(
               ? "light-out"
               : mending.decided(Stray.LINE, true) > 0 ? "line-out" : "line-keep",
           Phrasebook.say("refused.lines-without-removing"));
+    }
+    if (skyView.isPresent() && align != Align.STARS) {
+      throw InvalidInput.about("sky-view", Phrasebook.say("refused.sky-view-without-stars"));
+    }
+    if (kernel != Kernel.CUBIC && (align == Align.NONE || scale > 1)) {
+      throw InvalidInput.about("resample", Phrasebook.say("refused.resample-without-moving"));
+    }
+    if (sharpen > 0 && scale == 1) {
+      throw InvalidInput.about("sharpen", Phrasebook.say("refused.sharpen-without-scale"));
     }
     if (scale > 1 && align == Align.NONE) {
       throw InvalidInput.about("scale", Phrasebook.say("refused.scale-without-align"));
@@ -287,16 +308,37 @@ public record Recipe(
     return with(d -> d.mending = other);
   }
 
+  /** What belongs to the former way ends with it. */
   public Recipe withAlign(Align other, Optional<Path> onto) {
     return with(
         d -> {
           d.align = other;
           d.reference = onto;
+          d.skyView = other == Align.STARS ? d.skyView : Optional.empty();
+          d.kernel = other == Align.NONE ? Kernel.CUBIC : d.kernel;
         });
   }
 
+  public Recipe withSkyView(Optional<SkyView> other) {
+    return with(d -> d.skyView = other);
+  }
+
+  public Recipe withKernel(Kernel other) {
+    return with(d -> d.kernel = other);
+  }
+
+  /** Sharpening ends with the finer grid; onto that nothing is resampled. */
   public Recipe withScale(int other) {
-    return with(d -> d.scale = other);
+    return with(
+        d -> {
+          d.scale = other;
+          d.sharpen = other > 1 ? d.sharpen : 0;
+          d.kernel = other > 1 ? Kernel.CUBIC : d.kernel;
+        });
+  }
+
+  public Recipe withSharpen(double other) {
+    return with(d -> d.sharpen = other);
   }
 
   public Recipe withCrop(Crop other) {
@@ -343,7 +385,10 @@ public record Recipe(
     private Mending mending;
     private Align align;
     private Optional<Path> reference;
+    private Optional<SkyView> skyView;
+    private Kernel kernel;
     private int scale;
+    private double sharpen;
     private Crop crop;
     private Optional<Depth> depth;
     private JpegQuality jpeg;
@@ -370,7 +415,10 @@ public record Recipe(
       mending = from.mending;
       align = from.align;
       reference = from.reference;
+      skyView = from.skyView;
+      kernel = from.kernel;
       scale = from.scale;
+      sharpen = from.sharpen;
       crop = from.crop;
       depth = from.depth;
       jpeg = from.jpeg;
@@ -399,7 +447,10 @@ public record Recipe(
           mending,
           align,
           reference,
+          skyView,
+          kernel,
           scale,
+          sharpen,
           crop,
           depth,
           jpeg,

@@ -17,6 +17,8 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
+import zygonox.core.align.Kernel;
+import zygonox.core.align.SkyView;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.Calibration;
@@ -78,7 +80,10 @@ public final class RecipeJson {
           "lights",
           "align",
           "reference",
+          "skyView",
+          "resample",
           "scale",
+          "sharpen",
           "crop",
           "depth",
           "quality",
@@ -207,8 +212,15 @@ public final class RecipeJson {
       root.put("align", term(recipe.align()));
     }
     recipe.reference().ifPresent(r -> root.put("reference", relative(r)));
+    recipe.skyView().ifPresent(v -> root.put("skyView", v.term()));
+    if (recipe.kernel() != Kernel.CUBIC) {
+      root.put("resample", term(recipe.kernel()));
+    }
     if (recipe.scale() != 1) {
       root.put("scale", recipe.scale());
+    }
+    if (recipe.sharpen() > 0) {
+      root.put("sharpen", recipe.sharpen());
     }
     if (!recipe.crop().equals(Crop.NONE)) {
       root.put("crop", recipe.crop().term());
@@ -355,6 +367,7 @@ public final class RecipeJson {
                 root.has("reference")
                     ? Optional.of(absolute(JsonFields.text(root, "reference")))
                     : Optional.empty())
+            .withKernel(term(root, "resample", Kernel.class).orElse(Kernel.CUBIC))
             .withOwnLight(ownLight(root))
             .withMasks(masks(root))
             .withGround(ground(root))
@@ -376,6 +389,12 @@ public final class RecipeJson {
     }
     if (root.has("scale")) {
       recipe = recipe.withScale((int) JsonFields.number(root, "scale"));
+    }
+    if (root.has("sharpen")) {
+      recipe = recipe.withSharpen(JsonFields.number(root, "sharpen"));
+    }
+    if (root.has("skyView")) {
+      recipe = recipe.withSkyView(Optional.of(SkyView.parse(JsonFields.text(root, "skyView"))));
     }
     if (root.has("crop")) {
       recipe = recipe.withCrop(Crop.parse(root.path("crop").asText()));

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import zygonox.core.mend.Stray;
 import zygonox.core.recipe.BlendResult;
+import zygonox.core.recipe.BlendWarning;
 import zygonox.core.recipe.Mended;
 
 /** What a blend came to, in plain words. */
@@ -67,6 +68,18 @@ public final class BlendWords {
     }
     return Optional.of(
         Words.say(done.sky().isPresent() ? "blend.less-sharp-ground" : "blend.less-sharp"));
+  }
+
+  /** What a finer grid shows that one frame cannot; empty where it is not told. */
+  public static Optional<String> finerDetail(BlendResult done) {
+    if (done.finerDetail().isEmpty() || done.warnings().contains(BlendWarning.NO_DETAIL)) {
+      return Optional.empty();
+    }
+    double contrast = done.finerDetail().getAsDouble();
+    return Optional.of(
+        contrast == 0
+            ? Words.say("blend.no-finer-detail")
+            : Words.say("blend.finer-detail", contrast));
   }
 
   /** What was put right in single frames, and what could not be; empty where nothing was. */

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.OptionalInt;
 import java.util.stream.Collectors;
 import java.util.stream.DoubleStream;
+import zygonox.core.align.Kernel;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.develop.Calibration;
 import zygonox.core.develop.OwnLight;
@@ -65,6 +66,10 @@ public final class RecipeWords {
               .reference()
               .map(r -> Words.say("recipe.align-onto." + recipe.align(), r.getFileName()))
               .orElseGet(() -> Words.say("recipe.align." + recipe.align())));
+    }
+    recipe.skyView().ifPresent(v -> text.append(Words.say("recipe.sky-view")));
+    if (recipe.kernel() != Kernel.CUBIC) {
+      text.append(Words.say("recipe.kernel." + recipe.kernel()));
     }
     calibration(recipe, text);
     if (recipe.matchLight()) {
@@ -125,6 +130,9 @@ public final class RecipeWords {
                             "recipe.red-share", named(r.frames()), Words.number(r.share()))));
     if (recipe.scale() > 1) {
       text.append(Words.say("recipe.scale", recipe.scale()));
+    }
+    if (recipe.sharpen() > 0) {
+      text.append(Words.say("recipe.sharpen", Words.number(100 * recipe.sharpen())));
     }
     if (recipe.crop().equals(Crop.COMMON)) {
       text.append(Words.say("recipe.crop-common"));
@@ -247,6 +255,10 @@ public final class RecipeWords {
       words.addAll(List.of("--align", term(recipe.align())));
     }
     recipe.reference().ifPresent(r -> words.addAll(List.of("--reference", relative(folder, r))));
+    recipe.skyView().ifPresent(v -> words.addAll(List.of("--sky-view", v.term())));
+    if (recipe.kernel() != Kernel.CUBIC) {
+      words.addAll(List.of("--resample", term(recipe.kernel())));
+    }
     if (recipe.kappa() != Recipe.USUAL_KAPPA) {
       words.addAll(List.of("--kappa", Words.number(recipe.kappa())));
     }
@@ -296,6 +308,9 @@ public final class RecipeWords {
             });
     if (recipe.scale() > 1) {
       words.addAll(List.of("--scale", Integer.toString(recipe.scale())));
+    }
+    if (recipe.sharpen() > 0) {
+      words.addAll(List.of("--sharpen", Words.number(recipe.sharpen())));
     }
     recipe
         .masks()

@@ -92,7 +92,7 @@ class AlignTest {
                 900));
       }
     }
-    Optional<StarMatcher.Match> match = new StarMatcher(reference, LAYOUT).match(moved, null);
+    Optional<StarMatcher.Match> match = new StarMatcher(reference, LAYOUT).match(moved, List.of());
     assertThat(match).isPresent();
     assertThat(match.get().inliers()).isGreaterThan(110);
     for (FoundStar star : reference) {
@@ -119,14 +119,20 @@ class AlignTest {
               back.x(star.x(), star.y()), back.y(star.x(), star.y()), star.flux(), star.peak()));
     }
     Homography map =
-        new StarMatcher(reference, LAYOUT).match(later, Placement.AS_IT_IS).orElseThrow().map();
+        new StarMatcher(reference, LAYOUT)
+            .match(later, List.of(Placement.AS_IT_IS))
+            .orElseThrow()
+            .map();
     assertThat(map.x(1000, 900)).isCloseTo(TURN.x(1000, 900), within(0.3));
     assertThat(map.y(5000, 3000)).isCloseTo(TURN.y(5000, 3000), within(0.3));
     // Under a tracker everything stays put, and only noise does not.
     List<FoundStar> tracked = new ArrayList<>(reference);
     tracked.addAll(sky(40, random));
     Homography still =
-        new StarMatcher(reference, LAYOUT).match(tracked, Placement.AS_IT_IS).orElseThrow().map();
+        new StarMatcher(reference, LAYOUT)
+            .match(tracked, List.of(Placement.AS_IT_IS))
+            .orElseThrow()
+            .map();
     assertThat(still.x(5000, 3000)).isCloseTo(5000, within(0.01));
   }
 
@@ -134,8 +140,9 @@ class AlignTest {
   void strangersDoNotMatch() {
     List<FoundStar> one = sky(120, new Random(1));
     List<FoundStar> other = sky(120, new Random(2));
-    assertThat(new StarMatcher(one, LAYOUT).match(other, Placement.AS_IT_IS)).isEmpty();
-    assertThat(new StarMatcher(one, LAYOUT).match(List.of(), Placement.AS_IT_IS)).isEmpty();
+    assertThat(new StarMatcher(one, LAYOUT).match(other, List.of(Placement.AS_IT_IS))).isEmpty();
+    assertThat(new StarMatcher(one, LAYOUT).match(List.of(), List.of(Placement.AS_IT_IS)))
+        .isEmpty();
   }
 
   @Test
@@ -146,7 +153,8 @@ class AlignTest {
     Homography shift = new Homography(new double[] {1, 0, 3.25, 0, 1, -2.5, 0, 0, 1});
     PixelSource source = PictureReader.open(Frame.look(file));
     float[] linear = ToneCurve.LINEAR.light(16);
-    try (LightSource moved = Moved.onto(new CurvedLight(source, 3, linear), new Placement(shift))) {
+    LightSource stored = new CurvedLight(source, 3, linear);
+    try (LightSource moved = Moved.onto(stored, new Placement(shift), Kernel.CUBIC)) {
       float[] rows = new float[layout.samples()];
       moved.read(0, 150, rows);
       assertThat(moved.covered(20)).containsExactly(4, 200);

@@ -100,7 +100,9 @@ class BendTest {
     }
 
     StarMatcher.Match match() {
-      return new StarMatcher(found(first, 1), LAYOUT).match(found(second, 2), null).orElseThrow();
+      return new StarMatcher(found(first, 1), LAYOUT)
+          .match(found(second, 2), List.of())
+          .orElseThrow();
     }
 
     /** How far places of the second lie off those of the first when they are moved, in pixels. */

@@ -45,7 +45,7 @@ class CoverageTest {
               1
             });
     Homography back = map.inverse();
-    try (LightSource moved = Moved.onto(flat(), new Placement(map))) {
+    try (LightSource moved = Moved.onto(flat(), new Placement(map), Kernel.CUBIC)) {
       float[] row = new float[LAYOUT.rowSamples()];
       for (int y = 0; y < LAYOUT.height(); y += 3) {
         moved.read(y, 1, row);

@@ -12,11 +12,13 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
 
-/** Resampling in two passes against the sixteen samples around each place. */
+/** Resampling in two passes against the samples around each place. */
 class MovedLightTest {
   private static final PixelLayout LAYOUT = new PixelLayout(700, 210, 3, 16);
 
@@ -82,21 +84,22 @@ class MovedLightTest {
     return whole;
   }
 
-  @Property(tries = 25)
+  @Property(tries = 16)
   void everyCoveredPixelIsWhatTheFormulaSaysUpToTheRaggedEdge(
       @ForAll @DoubleRange(min = -0.2, max = 0.2) double turn,
       @ForAll @DoubleRange(min = -60, max = 60) double shiftX,
       @ForAll @DoubleRange(min = -60, max = 60) double shiftY,
       @ForAll @IntRange(min = -40, max = 40) int tiltMillionths,
-      @ForAll @IntRange(min = 1, max = 40) int rows)
+      @ForAll @IntRange(min = 1, max = 40) int rows,
+      @ForAll Kernel kernel)
       throws Exception {
     Homography map = map(turn, shiftX, shiftY, tiltMillionths / 1e6);
     if (!MovedLight.canMove(new Placement(map), LAYOUT)) {
       return;
     }
     Homography back = map.inverse();
-    try (LightSource moved = new MovedLight(new Waves(), new Placement(map));
-        LightSource direct = new TurnedLight(new Waves(), new Placement(map))) {
+    try (LightSource moved = new MovedLight(new Waves(), new Placement(map), kernel);
+        LightSource direct = new TurnedLight(new Waves(), new Placement(map), kernel)) {
       float[] twoPasses = whole(moved, rows);
       float[] sixteen = whole(direct, 64);
       double offTruth = 0;
@@ -107,7 +110,7 @@ class MovedLightTest {
         for (int x = moved.covered(y)[0]; x < moved.covered(y)[1]; x++) {
           double u = back.x(x, y);
           double v = back.y(x, y);
-          boolean inside = u > 2 && v > 2 && u < LAYOUT.width() - 3 && v < LAYOUT.height() - 3;
+          boolean inside = u > 3 && v > 3 && u < LAYOUT.width() - 4 && v < LAYOUT.height() - 4;
           for (int c = 0; c < 3; c++) {
             int i = (y * 3 + c) * LAYOUT.width() + x;
             double off = Math.abs(twoPasses[i] - sixteen[i]);
@@ -120,15 +123,17 @@ class MovedLightTest {
           }
         }
       }
-      assertThat(offTruth).isLessThan(6e-4);
-      assertThat(offDirect).isLessThan(8e-4);
+      // Lanczos's weights do not quite follow a slope: 0.05 of a pixel.
+      assertThat(offTruth).isLessThan(kernel == Kernel.CUBIC ? 6e-4 : 4e-3);
+      assertThat(offDirect).isLessThan(kernel == Kernel.CUBIC ? 8e-4 : 4e-3);
       // Beside the edge the outermost pixels stand for what lies beyond, either way.
       assertThat(offAtEdge).isLessThan(0.03);
     }
   }
 
-  @Test
-  void aBentFrameIsWhatTheFormulaSays() throws Exception {
+  @ParameterizedTest
+  @EnumSource
+  void aBentFrameIsWhatTheFormulaSays(Kernel kernel) throws Exception {
     Homography map = map(0.05, 12, -7, 1e-5);
     Homography back = map.inverse();
     List<HomographyFit.Pair> pairs = new ArrayList<>();
@@ -141,8 +146,8 @@ class MovedLightTest {
     }
     Placement placement = new Placement(map, Bend.of(pairs, map, LAYOUT.width(), LAYOUT.height()));
     assertThat(placement.bends()).isTrue();
-    try (LightSource moved = Moved.onto(new Waves(), placement);
-        LightSource direct = new TurnedLight(new Waves(), placement)) {
+    try (LightSource moved = Moved.onto(new Waves(), placement, kernel);
+        LightSource direct = new TurnedLight(new Waves(), placement, kernel)) {
       assertThat(moved).isInstanceOf(MovedLight.class);
       float[] twoPasses = whole(moved, 40);
       float[] sixteen = whole(direct, 64);
@@ -168,15 +173,16 @@ class MovedLightTest {
       }
       assertThat(compared).isGreaterThan(LAYOUT.width() * LAYOUT.height() * 3 / 4);
       // A fiftieth of a pixel on waves that rise by 0.05 from one to the next.
-      assertThat(off).isLessThan(2e-3);
-      assertThat(offDirect).isLessThan(2e-3);
+      assertThat(off).isLessThan(kernel == Kernel.CUBIC ? 2e-3 : 4e-3);
+      assertThat(offDirect).isLessThan(kernel == Kernel.CUBIC ? 2e-3 : 4e-3);
     }
   }
 
   @Test
   void eachRowOfTheFrameIsReadOnce() throws Exception {
     Waves waves = new Waves();
-    try (LightSource moved = new MovedLight(waves, new Placement(map(0.1, 5, -3, 0)))) {
+    try (LightSource moved =
+        new MovedLight(waves, new Placement(map(0.1, 5, -3, 0)), Kernel.CUBIC)) {
       whole(moved, 8);
       assertThat(waves.readTwice).isZero();
       assertThat(moved.heldBytes()).isLessThan((long) Float.BYTES * LAYOUT.samples());
@@ -190,7 +196,7 @@ class MovedLightTest {
   void aFrameTurnedFarGoesTheOtherWay() throws Exception {
     Homography half = new Homography(new double[] {-1, 0, 699, 0, -1, 209, 0, 0, 1});
     assertThat(MovedLight.canMove(new Placement(half), LAYOUT)).isFalse();
-    try (LightSource turned = Moved.onto(new Waves(), new Placement(half))) {
+    try (LightSource turned = Moved.onto(new Waves(), new Placement(half), Kernel.CUBIC)) {
       float[] row = new float[LAYOUT.rowSamples()];
       turned.read(9, 1, row);
       assertThat((double) row[LAYOUT.width() + 30]).isCloseTo(Waves.at(669, 200, 1), within(1e-5));
@@ -257,12 +263,14 @@ class MovedLightTest {
   }
 
   /** Seen in turned and in nearly upright frames alike; light is neither lost nor won by it. */
-  @Test
-  void noDarkRingsAreLeftAroundStars() throws Exception {
+  @ParameterizedTest
+  @EnumSource
+  void noDarkRingsAreLeftAroundStars(Kernel kernel) throws Exception {
     Placement placement = new Placement(map(0.03, 3.3, -2.6, 0));
     Stars stars = new Stars(0);
     for (LightSource moved :
-        List.of(new MovedLight(stars, placement), new TurnedLight(stars, placement))) {
+        List.of(
+            new MovedLight(stars, placement, kernel), new TurnedLight(stars, placement, kernel))) {
       float[] seen = whole(moved, 32);
       double flux = 0;
       float least = 1;
@@ -284,11 +292,12 @@ class MovedLightTest {
     }
   }
 
-  @Test
-  void theSkysLevelStaysWhatItIs() throws Exception {
+  @ParameterizedTest
+  @EnumSource
+  void theSkysLevelStaysWhatItIs(Kernel kernel) throws Exception {
     double noise = 0.006;
     float[] seen =
-        whole(new MovedLight(new Stars(noise), new Placement(map(0.03, 3.3, -2.6, 0))), 32);
+        whole(new MovedLight(new Stars(noise), new Placement(map(0.03, 3.3, -2.6, 0)), kernel), 32);
     float[] inside = new float[LAYOUT.samples()];
     int count = 0;
     for (int y = 50; y < LAYOUT.height() - 50; y++) {
@@ -298,5 +307,26 @@ class MovedLightTest {
     }
     double middle = zygonox.core.stars.OrderStatistic.select(inside, count, count / 2);
     assertThat(middle).isCloseTo(SKY, within(0.05 * noise));
+  }
+
+  /**
+   * Waves of three pixels, moved by half a pixel: what remains of them is the sum of the weights
+   * times the wave at their places.
+   */
+  @Test
+  void fineWavesFadeLessByLanczos() {
+    double[] kept = new double[2];
+    for (Kernel kernel : Kernel.values()) {
+      float[] weights = new float[kernel.taps()];
+      kernel.weights(0.5, weights);
+      double sum = 0;
+      for (int k = 0; k < weights.length; k++) {
+        sum += weights[k] * Math.cos(2 * Math.PI / 3 * (k - kernel.taps() / 2 + 0.5));
+      }
+      kept[kernel.ordinal()] = sum;
+    }
+    // Keys's weights there are (-1, 9, 9, -1) / 16: 9/8 cos 60 - 1/8 cos 180.
+    assertThat(kept[0]).isCloseTo(9.0 / 16 + 1.0 / 8, within(1e-6));
+    assertThat(kept[1]).isGreaterThan(kept[0] + 0.05).isLessThan(1.05);
   }
 }

@@ -16,6 +16,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import zygonox.core.align.Kernel;
+import zygonox.core.align.SkyView;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.OwnLight;
@@ -55,6 +57,8 @@ class RecipeFileTest {
         .withWeights(Weights.QUALITY)
         .withSharpest(OptionalInt.of(12))
         .withAlign(Align.STARS, Optional.of(folder.resolve("frames/f1.tif")))
+        .withSkyView(Optional.of(SkyView.parse("54.42,62,34.5,83.97")))
+        .withKernel(Kernel.LANCZOS)
         .withMending(
             new Mending(
                 true,
@@ -85,6 +89,34 @@ class RecipeFileTest {
     Files.copy(file, moved.resolve("recipes/r.json"));
     assertThat(RecipeFile.read(moved.resolve("recipes/r.json")).recipe().selection().paths())
         .contains(moved.resolve("frames"));
+  }
+
+  @Test
+  void aFinerGridComesBackWithItsSharpening() throws Exception {
+    Recipe finer =
+        Recipe.of(Selection.of(List.of(folder.resolve("frames"))), BlendMethod.MEAN)
+            .withAlign(Align.SCENE, Optional.empty())
+            .withScale(3)
+            .withSharpen(0.35);
+    Path file = folder.resolve("finer.json");
+    RecipeFile.write(finer, file, IfPresent.REFUSE);
+    assertThat(RecipeFile.read(file).recipe()).isEqualTo(finer);
+  }
+
+  @Test
+  void whatBelongsToAWayOfAligningEndsWithIt() {
+    Recipe stars = full();
+    Recipe scene = stars.withAlign(Align.SCENE, Optional.empty());
+    assertThat(scene.skyView()).isEmpty();
+    assertThat(scene.kernel()).isEqualTo(Kernel.LANCZOS);
+    assertThat(scene.withAlign(Align.NONE, Optional.empty()).kernel()).isEqualTo(Kernel.CUBIC);
+    assertThat(scene.withScale(2).kernel()).isEqualTo(Kernel.CUBIC);
+    assertThatThrownBy(() -> scene.withSkyView(stars.skyView()).checked())
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("--align stars");
+    assertThatThrownBy(() -> scene.withScale(2).withKernel(Kernel.LANCZOS).checked())
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("their own size");
   }
 
   @Test

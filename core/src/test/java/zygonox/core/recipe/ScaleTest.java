@@ -2,6 +2,7 @@ package zygonox.core.recipe;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -26,6 +27,11 @@ class ScaleTest {
 
   /** Waves that one frame's pixels are too coarse for. */
   private static final double FINE = 2 * Math.PI * 0.42;
+
+  /** Waves a frame can just hold, and others that it cannot: in waves a pixel. */
+  private static final double HELD = 0.38;
+
+  private static final double BEYOND = 0.63;
 
   @TempDir Path folder;
 
@@ -76,6 +82,11 @@ class ScaleTest {
 
   /** How strongly the fine bars show, 1 for as they are. */
   private static double bars(Raster raster, int scale) {
+    return strength(raster, scale, FINE) / 0.06;
+  }
+
+  /** How high a wave along rows is, of so many turns a pixel of the frame. */
+  private static double strength(Raster raster, int scale, double turns) {
     double sin = 0;
     double cos = 0;
     int count = 0;
@@ -83,12 +94,12 @@ class ScaleTest {
       for (int x = 60 * scale; x < raster.layout().width() - 60 * scale; x++) {
         double place = (x + 0.5) / scale - 0.5;
         double light = Srgb.toLight(raster.at(x, y, 0) / 65_535.0);
-        sin += light * Math.sin(FINE * place);
-        cos += light * Math.cos(FINE * place);
+        sin += light * Math.sin(turns * place);
+        cos += light * Math.cos(turns * place);
         count++;
       }
     }
-    return 2 * Math.hypot(sin, cos) / count / 0.06;
+    return 2 * Math.hypot(sin, cos) / count;
   }
 
   @Test
@@ -136,5 +147,104 @@ class ScaleTest {
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("align");
     assertThatThrownBy(() -> recipe.withScale(5)).isInstanceOf(InvalidInput.class);
+  }
+
+  /** Frames at random places that show waves along and down. */
+  private void shootWaves(double beyond, double noise) throws Exception {
+    Path frames = Files.createDirectories(folder.resolve("frames"));
+    Random random = new Random(3);
+    for (int f = 0; f < 16; f++) {
+      double dx = f == 0 ? 0 : 6 * random.nextDouble();
+      double dy = f == 0 ? 0 : 6 * random.nextDouble();
+      Raster raster = Raster.blank(new PixelLayout(WIDTH, HEIGHT, 1, 16));
+      for (int y = 0; y < HEIGHT; y++) {
+        for (int x = 0; x < WIDTH; x++) {
+          double light = gatheredWaves(x + dx, y + dy, beyond) + noise * random.nextGaussian();
+          raster.samples()[y * WIDTH + x] = (short) Math.round(65_535 * Srgb.toEncoded(light));
+        }
+      }
+      TestPictures.write(frames.resolve("f%02d.tif".formatted(f)), raster, FrameInfo.UNKNOWN);
+    }
+  }
+
+  /** What a pixel gathers over its area is sinc(f) of a wave. */
+  private static double gatheredWaves(double x, double y, double beyond) {
+    double waves =
+        sinc(HELD) * Math.sin(2 * Math.PI * HELD * x)
+            + beyond * sinc(BEYOND) * Math.sin(2 * Math.PI * BEYOND * x);
+    double soft =
+        0.08 * Math.sin(x / 9.0) * Math.cos(y / 11.0) + 0.06 * Math.sin(x / 23.0 + y / 17);
+    return 0.4 + soft + 0.05 * waves;
+  }
+
+  private static double sinc(double x) {
+    return Math.sin(Math.PI * x) / (Math.PI * x);
+  }
+
+  /**
+   * A pixel's area and the drop's each leave sinc(f) of a wave, whatever the positions; the band
+   * beyond is wider than that of what is held by a tenth.
+   */
+  @Test
+  void whatIsGainedIsToldAgainstWhatOneFrameHolds() throws Exception {
+    shootWaves(1, 0.004);
+    double expected = Math.pow(sinc(BEYOND) / sinc(HELD), 2) * Math.sqrt(0.5 / 0.55);
+    double told = blend(2, folder.resolve("out.tif")).finerDetail().orElseThrow();
+    assertThat(told).isCloseTo(expected, withinPercentage(20));
+  }
+
+  @Test
+  void whereThereIsNothingFinerThatIsToldToo() throws Exception {
+    shootWaves(0, 0.004);
+    assertThat(blend(2, folder.resolve("out.tif")).finerDetail().orElseThrow()).isLessThan(0.05);
+    assertThat(blend(1, folder.resolve("plain.tif")).finerDetail()).isEmpty();
+  }
+
+  /** Of a wave that was left H of itself, H (1 + V (1 - H)) is there after one step. */
+  @Test
+  void sharpeningGivesBackWhatThePixelsBlurred() throws Exception {
+    shootWaves(0, 0.004);
+    Path frames = folder.resolve("frames");
+    Recipe recipe =
+        TestRecipes.usual(BlendMethod.MEAN)
+            .withAlign(Align.SHIFT, Optional.of(frames.resolve("f00.tif")))
+            .withScale(2);
+    Path plain = folder.resolve("plain.tif");
+    TestRecipes.blend(recipe, frames, plain);
+    Path out = folder.resolve("out.tif");
+    BlendResult result = TestRecipes.blend(recipe.withSharpen(0.8), frames, out);
+    assertThat(result.output()).isEqualTo(out);
+    assertThat(result.recipe().sharpen()).isEqualTo(0.8);
+    double turns = 2 * Math.PI * HELD;
+    double before = strength(PictureReader.readWhole(Frame.look(plain)), 2, turns);
+    double after = strength(PictureReader.readWhole(Frame.look(out)), 2, turns);
+    // The blur as it is on the grid of half pixels: weights of a quarter, a half and a quarter.
+    double left = 0.5 + 0.5 * Math.cos(turns / 2);
+    assertThat(after / before).isCloseTo(1 + 0.8 * (1 - left), withinPercentage(2));
+    // What is even stays as it is, up to the picture's edge.
+    Raster one = PictureReader.readWhole(Frame.look(plain));
+    Raster other = PictureReader.readWhole(Frame.look(out));
+    double mean = 0;
+    double meanAfter = 0;
+    for (int i = 0; i < one.samples().length; i++) {
+      mean += Srgb.toLight((one.samples()[i] & 0xffff) / 65_535.0);
+      meanAfter += Srgb.toLight((other.samples()[i] & 0xffff) / 65_535.0);
+    }
+    assertThat(meanAfter).isCloseTo(mean, withinPercentage(0.1));
+    // Nothing is left beside it.
+    try (var there = Files.list(folder)) {
+      assertThat(there.map(p -> p.getFileName().toString()))
+          .containsExactlyInAnyOrder("frames", "plain.tif", "out.tif");
+    }
+  }
+
+  @Test
+  void withoutAFinerGridThereIsNoSharpening() {
+    Recipe recipe = TestRecipes.usual(BlendMethod.MEAN).withAlign(Align.SHIFT, Optional.empty());
+    assertThatThrownBy(() -> recipe.withSharpen(0.5).checked())
+        .isInstanceOf(InvalidInput.class)
+        .hasMessageContaining("scale");
+    assertThat(recipe.withScale(2).withSharpen(0.5).withScale(1).sharpen()).isZero();
+    assertThatThrownBy(() -> recipe.withScale(2).withSharpen(1.5)).isInstanceOf(InvalidInput.class);
   }
 }

@@ -12,6 +12,7 @@ import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import zygonox.core.align.SkyView;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.format.Depth;
@@ -22,6 +23,7 @@ import zygonox.core.frame.FrameSet;
 import zygonox.core.frame.HeadPositions;
 import zygonox.core.measure.Judgement.Verdict;
 import zygonox.core.night.Night;
+import zygonox.core.night.PlanMatch;
 import zygonox.core.program.ProgramFinding.Weight;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.Seconds;
@@ -109,13 +111,33 @@ public final class BlendModel {
 
   /** Takes another recipe, in one step of undo. */
   void edit(String thing, Recipe changed) {
-    Recipe sound = sound(changed);
+    Recipe sound = guided(sound(changed));
     if (night.night() == null) {
       loose = sound;
       refresh();
     } else {
       night.edit("recipe " + thing, night.night().withRecipe(sound));
     }
+  }
+
+  /** Where the plan tells where the camera looked, stars that are aligned on are guided by it. */
+  private Recipe guided(Recipe changed) {
+    boolean begins = changed.align() == Align.STARS && recipe().align() != Align.STARS;
+    return begins && changed.skyView().isEmpty()
+        ? changed.withSkyView(plannedView(run()))
+        : changed;
+  }
+
+  /** Where the camera looked in a run, by the night's plan. */
+  Optional<SkyView> plannedView(int index) {
+    FrameSet set = night.framesProperty().get();
+    if (night.night() == null || index >= set.runs().size()) {
+      return Optional.empty();
+    }
+    return PlanMatch.of(night.night(), set).stream()
+        .filter(m -> m.run().equals(set.runs().get(index)))
+        .findFirst()
+        .flatMap(m -> m.view(night.night()));
   }
 
   /** Lets go of what has no meaning any more after another part was changed. */
@@ -169,7 +191,8 @@ public final class BlendModel {
                     .withPosition(OptionalInt.empty())
                     .withFrom(Optional.empty())
                     .withTo(Optional.empty()))
-            .withAlign(now.align(), Optional.empty()));
+            .withAlign(now.align(), Optional.empty())
+            .withSkyView(now.skyView().flatMap(v -> plannedView(index))));
   }
 
   public void setMethod(BlendMethod chosen) {
@@ -433,6 +456,7 @@ public final class BlendModel {
         .ifPresent(
             w -> text.append("; ").append(Words.say("blend.stars", w.stacked(), w.single())));
     BlendWords.sharpness(done).ifPresent(said -> text.append("; ").append(said));
+    BlendWords.finerDetail(done).ifPresent(said -> text.append("; ").append(said));
     return text.toString();
   }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import zygonox.core.align.Kernel;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.Calibration;
 import zygonox.core.develop.HotPixelRepair;
@@ -79,6 +80,22 @@ enum Care {
     @Override
     Recipe with(Recipe recipe, boolean on, FrameSet set) {
       return recipe.withMatchLight(on);
+    }
+  },
+  LANCZOS {
+    @Override
+    boolean isOn(Recipe recipe) {
+      return recipe.kernel() == Kernel.LANCZOS;
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return recipe.align() != Align.NONE && recipe.scale() == 1;
+    }
+
+    @Override
+    Recipe with(Recipe recipe, boolean on, FrameSet set) {
+      return recipe.withKernel(on ? Kernel.LANCZOS : Kernel.CUBIC);
     }
   },
   LINES {

@@ -4,9 +4,12 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import zygonox.core.align.SkyView;
 import zygonox.core.combine.AverageIn;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.frame.Frame;
@@ -47,6 +50,9 @@ final class RecipeSentence {
   private final ShapeClauses shape;
   private final FrameClauses frames;
 
+  /** Where the camera looked, by the plan. */
+  private final Optional<SkyView> planned;
+
   /**
    * @param index the run that is blended, counting from 0
    */
@@ -57,6 +63,7 @@ final class RecipeSentence {
     this.run = set.runs().get(index);
     this.shape = new ShapeClauses(model);
     this.frames = new FrameClauses(model);
+    this.planned = model.plannedView(index);
   }
 
   Sentence told() {
@@ -151,6 +158,19 @@ final class RecipeSentence {
                             f -> f.getFileName().toString(),
                             f -> Words.say("blend.reference-means"),
                             model::setReference)));
+    // What the plan tells is usual, and so not said.
+    if (!model.recipe().skyView().equals(planned) && model.recipe().skyView().isPresent()) {
+      builder
+          .say(", ")
+          .set(
+              choice(
+                  "sky-view",
+                  model.recipe().skyView(),
+                  Stream.of(model.recipe().skyView(), planned).distinct().toList(),
+                  v -> Words.say("blend.sky-view." + seen(v)),
+                  v -> Words.say("blend.sky-view-means." + seen(v)),
+                  v -> model.edit("sky view", model.recipe().withSkyView(v))));
+    }
   }
 
   private List<Care> cares() {
@@ -271,6 +291,17 @@ final class RecipeSentence {
                 () -> model.set(care, true)));
       }
     }
+    if (now.align() == Align.STARS && planned.isPresent()) {
+      boolean guided = now.skyView().isPresent();
+      offers.add(
+          new Part.Offer(
+              Words.say(guided ? "blend.sky-view.none" : "blend.sky-view.planned"),
+              Words.say(guided ? "blend.sky-view-means.none" : "blend.sky-view-means.planned"),
+              () ->
+                  model.edit(
+                      "sky view",
+                      model.recipe().withSkyView(guided ? Optional.empty() : planned))));
+    }
     boolean weighs = now.method() == BlendMethod.MEAN || now.method() == BlendMethod.CLIPPED_MEAN;
     if (weighs && now.weights() == Weights.EVEN) {
       offers.add(
@@ -300,6 +331,11 @@ final class RecipeSentence {
     offers.addAll(frames.offers());
     offers.addAll(shape.offers());
     return offers;
+  }
+
+  /** Which words tell of a view. */
+  private String seen(Optional<SkyView> view) {
+    return view.isEmpty() ? "none" : view.equals(planned) ? "planned" : "other";
   }
 
   private String cost(double secondsEach) {

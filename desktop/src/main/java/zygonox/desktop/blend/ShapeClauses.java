@@ -28,6 +28,11 @@ final class ShapeClauses {
   private static final double STOPS_STEP = 1 / 3.0;
   private static final double KELVIN_STEP = 250;
   private static final int MOST_EVERY = 10;
+  private static final double SHARPEN_STEP = 10;
+
+  /** How much is offered at first; our choice. */
+  private static final double MILD = 0.5;
+
   private static final List<Integer> SCALES = List.of(2, 3, 4, 1);
 
   /** What evens out cloud; nothing: it is blended as the rest. */
@@ -294,6 +299,26 @@ final class ShapeClauses {
                 n -> Words.say("blend.scale", n),
                 n -> Words.say("blend.scale-means", n),
                 n -> model.edit("scale", model.recipe().withScale(n))));
+    if (model.recipe().sharpen() > 0) {
+      double perCent = 100 * model.recipe().sharpen();
+      builder
+          .say(Words.say("blend.s-sharpen"))
+          .set(
+              Settings.number(
+                  "sharpen",
+                  ShapeClauses::perCent,
+                  Words.say("blend.sharpen-percent", Words.number(perCent)),
+                  perCent,
+                  v -> Math.min(100, v + SHARPEN_STEP),
+                  v -> Math.max(0, v - SHARPEN_STEP),
+                  v -> model.recipe().withSharpen(v / 100),
+                  r -> Words.say(r.sharpen() == 0 ? "blend.no-sharpening" : "blend.sharpen-means"),
+                  r -> model.edit("sharpen", r)));
+    }
+  }
+
+  private static double perCent(String typed) {
+    return Notation.NUMBER.parse(typed.replace("%", "").strip());
   }
 
   /** What of these could be added. */
@@ -358,6 +383,13 @@ final class ShapeClauses {
               Words.say("blend.offer-scale"),
               Words.say("blend.scale-means", 2),
               () -> model.edit("scale", model.recipe().withScale(2))));
+    }
+    if (now.scale() > 1 && now.sharpen() == 0) {
+      offers.add(
+          new Part.Offer(
+              Words.say("blend.offer-sharpen"),
+              Words.say("blend.sharpen-means"),
+              () -> model.edit("sharpen", model.recipe().withSharpen(MILD))));
     }
     return offers;
   }

@@ -13,6 +13,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zygonox.core.align.SkyView;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.develop.OwnLight;
@@ -132,8 +133,39 @@ class BlendModelTest {
     assertThat(sentence()).contains("by mean, 2 times as wide and high");
     set("scale", "3 times as wide and high");
     assertThat(BlendModel.fileName(model.recipe())).isEqualTo("mean-aligned-clean-times-3.tif");
+    take("sharpen it");
+    assertThat(sentence()).contains("3 times as wide and high, sharpened by 50 %");
+    setting(model.sentenceProperty().get(), "sharpen").step().accept(1);
+    assertThat(model.recipe().sharpen()).isEqualTo(0.6);
+    assertThat(setting(model.sentenceProperty().get(), "sharpen").tryOut().apply("120").possible())
+        .isFalse();
+    set("sharpen", "0 %");
+    assertThat(sentence()).doesNotContain("sharpen");
     take("hold the ground");
     assertThat(model.recipe().scale()).isEqualTo(1);
+  }
+
+  /** What the plan tells of the camera is usual, and so only said where it is not so. */
+  @Test
+  void starsAreGuidedByThePlanUnlessSaidOtherwise() {
+    night.framesProperty().set(TestNight.frames());
+    take("align them on the stars");
+    SkyView planned = model.recipe().skyView().orElseThrow();
+    assertThat(planned.latitudeDeg()).isEqualTo(night.night().place().latitudeDeg());
+    assertThat(sentence()).doesNotContain("plan");
+    take("not guided by the plan");
+    assertThat(model.recipe().skyView()).isEmpty();
+    take("guided by the plan");
+    assertThat(model.recipe().skyView()).contains(planned);
+    model.edit("read", model.recipe().withSkyView(Optional.of(SkyView.parse("10,20,30,40"))));
+    assertThat(sentence()).contains("on the stars, guided by another plan");
+    set("sky-view", "guided by the plan");
+    assertThat(model.recipe().skyView()).contains(planned);
+    take("resample by Lanczos's kernel");
+    assertThat(sentence()).contains("resample by Lanczos's kernel");
+    set("align", "leave");
+    assertThat(model.recipe().skyView()).isEmpty();
+    assertThat(sentence()).doesNotContain("Lanczos");
   }
 
   @Test
@@ -311,7 +343,8 @@ class BlendModelTest {
     assertThat(BlendModel.fileName(model.recipe())).isEqualTo("mean-aligned.tif");
     BlendJob job = model.job(folder.resolve("r.tif"));
     assertThat(job.title())
-        .isEqualTo("Take 16 frames, align them on the stars and blend them by mean.");
+        .isEqualTo(
+            "Take 16 frames, align them on the stars (guided by the plan) and blend them by mean.");
     assertThat(job.width()).isEqualTo(960);
     BlendResult result = job.run(BlendWatcher.NONE, new Cancellation());
     assertThat(result.used()).isEqualTo(16);

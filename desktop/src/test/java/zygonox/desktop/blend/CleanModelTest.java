@@ -80,6 +80,7 @@ class CleanModelTest {
                 new CoverageMap.Counts(48, 48),
                 Optional.empty(),
                 OptionalDouble.empty(),
+                OptionalDouble.empty(),
                 mended,
                 Optional.empty(),
                 List.of())));

@@ -49,6 +49,7 @@ class StarsModelTest {
                 new CoverageMap.Counts(2, 2),
                 Optional.empty(),
                 OptionalDouble.empty(),
+                OptionalDouble.empty(),
                 Mended.NOTHING,
                 Optional.empty(),
                 List.of()))
