@@ -180,7 +180,7 @@ final class RecipeOptions {
   private Double redShare;
 
   @Option(names = "--scale", paramLabel = "N")
-  private Integer scale;
+  private Double scale;
 
   @Option(names = "--sharpen", paramLabel = "V")
   private Double sharpen;

@@ -137,12 +137,21 @@ final class Bend {
   }
 
   /** The same over a grid so many times as fine, still in the frame's own pixels. */
-  Bend finer(int scale) {
+  Bend finer(double scale) {
     double off = (scale - 1) / 2.0;
     Net finer =
         new Net(
             scale * net.left + off, scale * net.top + off, scale * net.cell, net.columns, net.rows);
     return isNone() ? this : new Bend(finer, stiffness, controls);
+  }
+
+  /** The same between frames of half the size, onto a grid of that. */
+  Bend halved() {
+    double[][] half = new double[controls.length][];
+    for (int axis = 0; axis < controls.length; axis++) {
+      half[axis] = Arrays.stream(controls[axis]).map(c -> c / 2).toArray();
+    }
+    return isNone() ? this : new Bend(finer(0.5).net, stiffness, half);
   }
 
   private double at(int axis, double x, double y) {

@@ -108,17 +108,24 @@ public final class Placement {
   }
 
   /**
-   * Onto a grid finer than the reference's.
+   * Onto a grid finer, or coarser, than the reference's.
    *
    * @param scale how many of its pixels one of the reference's is wide and high
    */
-  public Placement finer(int scale) {
-    if (scale == 1) {
-      return this;
-    }
-    double off = (scale - 1) / 2.0;
-    Homography finer = new Homography(new double[] {scale, 0, off, 0, scale, off, 0, 0, 1});
-    return new Placement(finer.after(straight), bend.finer(scale));
+  public Placement finer(double scale) {
+    return scale == 1 ? this : new Placement(grid(scale).after(straight), bend.finer(scale));
+  }
+
+  /** From a frame at half its size onto the reference at half of its. */
+  public Placement halved() {
+    Homography half = grid(0.5);
+    return new Placement(half.after(straight).after(half.inverse()), bend.halved());
+  }
+
+  /** Where a place lies on a grid so many times as fine. */
+  private static Homography grid(double scale) {
+    double off = (scale - 1) / 2;
+    return new Homography(new double[] {scale, 0, off, 0, scale, off, 0, 0, 1});
   }
 
   /** How far a star lies off the reference's once the frame is moved. */

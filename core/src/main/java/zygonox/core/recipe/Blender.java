@@ -31,6 +31,7 @@ import zygonox.core.develop.Calibrator;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.Depth;
+import zygonox.core.format.HalvedLight;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.OutputFormat;
 import zygonox.core.format.PictureHeader;
@@ -162,12 +163,7 @@ public final class Blender {
     List<Frame> frames = aligned.map(Aligned::frames).orElse(alike);
     PixelLayout own = commonLayout(frames);
     FrameLane lane = new FrameLane(recipe, calibrator, own);
-    PixelLayout layout =
-        new PixelLayout(
-            own.width() * recipe.scale(),
-            own.height() * recipe.scale(),
-            own.channels(),
-            own.bits());
+    PixelLayout layout = grid(own);
     Depth depth = recipe.depth().orElse(format.nearest(usualDepth(frames)));
     Combination.Terms terms =
         new Combination.Terms(
@@ -185,7 +181,7 @@ public final class Blender {
     Optional<FinerDetail> finer =
         aligned
             .filter(a -> recipe.scale() > 1)
-            .flatMap(a -> FinerDetail.of(a, layout, recipe.scale()));
+            .flatMap(a -> FinerDetail.of(a, layout, (int) recipe.scale()));
     try (DecodeMemory memory = new DecodeMemory(framesBeside(layout, room))) {
       FrameLane levelled =
           recipe.usesLight()
@@ -460,10 +456,25 @@ public final class Blender {
     return Stream.of(unlined, everyFrame).flatMap(Optional::stream).toList();
   }
 
+  /** The shape of the result, before it is trimmed. */
+  private PixelLayout grid(PixelLayout own) {
+    if (recipe.scale() == Recipe.HALF) {
+      return HalvedLight.halved(own);
+    }
+    int scale = (int) recipe.scale();
+    return new PixelLayout(own.width() * scale, own.height() * scale, own.channels(), own.bits());
+  }
+
   private LightSource moved(LightSource source, Placement placement) {
     if (recipe.scale() > 1) {
-      return Moved.dropped(source, placement, recipe.scale());
+      return Moved.dropped(source, placement, (int) recipe.scale());
     }
+    return recipe.scale() == Recipe.HALF
+        ? onto(new HalvedLight(source), placement.halved())
+        : onto(source, placement);
+  }
+
+  private LightSource onto(LightSource source, Placement placement) {
     return placement.isAsItIs() ? source : Moved.onto(source, placement, recipe.kernel());
   }
 

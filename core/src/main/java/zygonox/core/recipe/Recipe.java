@@ -21,6 +21,7 @@ import zygonox.core.format.Depth;
 import zygonox.core.format.JpegQuality;
 import zygonox.core.mend.Stray;
 import zygonox.core.quantity.InvalidInput;
+import zygonox.core.quantity.Notation;
 import zygonox.core.quantity.Phrasebook;
 
 /**
@@ -48,7 +49,7 @@ import zygonox.core.quantity.Phrasebook;
  * @param reference the frame the others are brought onto; empty: chosen
  * @param skyView where the camera looked, as a first guess of how stars move; empty: not known
  * @param kernel by which moved frames are resampled
- * @param scale how many times as wide and high the result is, 1 to 4
+ * @param scale how many times as wide and high the result is: {@value #HALF}, or 1 to 4
  * @param sharpen how much of what pixels blur is given back to a finer grid, 0 to 1
  * @param crop to which area the result is trimmed
  * @param depth of the output; empty: what the frames have, 16 bits for averages
@@ -78,7 +79,7 @@ public record Recipe(
     Optional<Path> reference,
     Optional<SkyView> skyView,
     Kernel kernel,
-    int scale,
+    double scale,
     double sharpen,
     Crop crop,
     Optional<Depth> depth,
@@ -87,11 +88,17 @@ public record Recipe(
   /** What clipped mean takes when nothing is said; common practice, no source. */
   public static final double USUAL_KAPPA = 3;
 
+  /** The scale of a rough look. */
+  public static final double HALF = 0.5;
+
+  private static final int MOST_SCALE = 4;
   private static final int MOST_FRAMES = 100_000;
 
   public Recipe {
     InvalidInput.check("kappa", "value.kappa", kappa, 0.5, 20);
-    InvalidInput.check("scale", "value.scale", scale, 1, 4);
+    if (scale != HALF && (scale != Math.rint(scale) || scale < 1 || scale > MOST_SCALE)) {
+      throw InvalidInput.about("scale", Phrasebook.say("refused.scale", Notation.text(scale)));
+    }
     InvalidInput.check("sharpen", "value.sharpen", sharpen, 0, 1);
     sharpest.ifPresent(n -> InvalidInput.check("sharpest", "value.sharpest", n, 1, MOST_FRAMES));
     regions = List.copyOf(regions);
@@ -179,23 +186,23 @@ public record Recipe(
     if (kernel != Kernel.CUBIC && (align == Align.NONE || scale > 1)) {
       throw InvalidInput.about("resample", Phrasebook.say("refused.resample-without-moving"));
     }
-    if (sharpen > 0 && scale == 1) {
+    if (sharpen > 0 && scale <= 1) {
       throw InvalidInput.about("sharpen", Phrasebook.say("refused.sharpen-without-scale"));
     }
     if (scale > 1 && align == Align.NONE) {
       throw InvalidInput.about("scale", Phrasebook.say("refused.scale-without-align"));
     }
-    if (red.isPresent() && (scale > 1 || mono || !crop.equals(Crop.NONE))) {
+    if (red.isPresent() && (scale != 1 || mono || !crop.equals(Crop.NONE))) {
       throw InvalidInput.about("red", Phrasebook.say("refused.red-with-others"));
     }
-    if (scale > 1 && ground.isPresent()) {
+    if (scale != 1 && ground.isPresent()) {
       throw InvalidInput.about("scale", Phrasebook.say("refused.scale-with-ground"));
     }
     if (ground.isPresent() && align == Align.NONE) {
       throw InvalidInput.about("hold-ground", Phrasebook.say("refused.ground-without-align"));
     }
     boolean joined = ground.isPresent() || red.isPresent() || movement.isPresent();
-    if (!regions.isEmpty() && (joined || scale > 1 || !crop.equals(Crop.NONE))) {
+    if (!regions.isEmpty() && (joined || scale != 1 || !crop.equals(Crop.NONE))) {
       throw InvalidInput.about("region", Phrasebook.say("refused.region-with-others"));
     }
     if (movement.isPresent()) {
@@ -204,7 +211,7 @@ public record Recipe(
         throw InvalidInput.about(
             "movement", Phrasebook.say("refused.movement-without-median", method.term()));
       }
-      if (scale > 1 || ground.isPresent() || red.isPresent() || !crop.equals(Crop.NONE)) {
+      if (scale != 1 || ground.isPresent() || red.isPresent() || !crop.equals(Crop.NONE)) {
         throw InvalidInput.about("movement", Phrasebook.say("refused.movement-with-others"));
       }
     }
@@ -225,6 +232,7 @@ public record Recipe(
   /** Whether anything is done to frames on their way, and so they go by the light lane. */
   public boolean usesLight() {
     return align != Align.NONE
+        || scale != 1
         || weights != Weights.EVEN
         || !calibration.isNone()
         || mono
@@ -328,7 +336,7 @@ public record Recipe(
   }
 
   /** Sharpening ends with the finer grid; onto that nothing is resampled. */
-  public Recipe withScale(int other) {
+  public Recipe withScale(double other) {
     return with(
         d -> {
           d.scale = other;
@@ -387,7 +395,7 @@ public record Recipe(
     private Optional<Path> reference;
     private Optional<SkyView> skyView;
     private Kernel kernel;
-    private int scale;
+    private double scale;
     private double sharpen;
     private Crop crop;
     private Optional<Depth> depth;

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -33,6 +34,7 @@ import zygonox.core.mend.ChosenLine;
 import zygonox.core.mend.Stray;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Moments;
+import zygonox.core.quantity.Notation;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.work.JsonFields;
 
@@ -217,7 +219,7 @@ public final class RecipeJson {
       root.put("resample", term(recipe.kernel()));
     }
     if (recipe.scale() != 1) {
-      root.put("scale", recipe.scale());
+      root.put("scale", new BigDecimal(Notation.text(recipe.scale())));
     }
     if (recipe.sharpen() > 0) {
       root.put("sharpen", recipe.sharpen());
@@ -388,7 +390,7 @@ public final class RecipeJson {
       recipe = recipe.withTone(Tone.parse(JsonFields.text(root, "develop")));
     }
     if (root.has("scale")) {
-      recipe = recipe.withScale((int) JsonFields.number(root, "scale"));
+      recipe = recipe.withScale(JsonFields.number(root, "scale"));
     }
     if (root.has("sharpen")) {
       recipe = recipe.withSharpen(JsonFields.number(root, "sharpen"));

@@ -62,7 +62,7 @@ final class SharpenedBlend {
     float[] table = curve.light(layout.bits());
     int bands = (layout.height() + BAND_ROWS - 1) / BAND_ROWS;
     AtomicInteger finished = new AtomicInteger();
-    try (Workers crew = room.crew(Rows.bytes(layout, recipe.scale()))) {
+    try (Workers crew = room.crew(Rows.bytes(layout, (int) recipe.scale()))) {
       crew.forEach(
           bands,
           (band, worker) -> {
@@ -82,7 +82,7 @@ final class SharpenedBlend {
 
   private void band(PixelSource plain, float[] table, int first, int end, EncodedRow encoded)
       throws UnreadableFrame, IOException {
-    Rows rows = new Rows(plain, table, recipe.scale(), first);
+    Rows rows = new Rows(plain, table, (int) recipe.scale(), first);
     float[] light = new float[plain.layout().rowSamples()];
     for (int y = first; y < end; y++) {
       rows.sharpened(y, (float) recipe.sharpen(), light);

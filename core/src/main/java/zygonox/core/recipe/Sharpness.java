@@ -24,7 +24,7 @@ final class Sharpness {
   static OptionalDouble of(
       Recipe recipe, Aligned aligned, Path result, CoverageMap.Area area, Workroom room) {
     boolean still = recipe.align() == Align.SCENE || recipe.align() == Align.SHIFT;
-    if (!still || recipe.scale() > 1) {
+    if (!still || recipe.scale() != 1) {
       return OptionalDouble.empty();
     }
     try (PixelSource one = PictureReader.open(aligned.reference());

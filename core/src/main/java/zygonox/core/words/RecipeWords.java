@@ -128,8 +128,11 @@ public final class RecipeWords {
                         ? Words.say("recipe.red", named(r.frames()))
                         : Words.say(
                             "recipe.red-share", named(r.frames()), Words.number(r.share()))));
-    if (recipe.scale() > 1) {
-      text.append(Words.say("recipe.scale", recipe.scale()));
+    if (recipe.scale() != 1) {
+      text.append(
+          recipe.scale() < 1
+              ? Words.say("recipe.half-size")
+              : Words.say("recipe.scale", recipe.scale()));
     }
     if (recipe.sharpen() > 0) {
       text.append(Words.say("recipe.sharpen", Words.number(100 * recipe.sharpen())));
@@ -306,8 +309,8 @@ public final class RecipeWords {
                 words.addAll(List.of("--red-share", Words.number(r.share())));
               }
             });
-    if (recipe.scale() > 1) {
-      words.addAll(List.of("--scale", Integer.toString(recipe.scale())));
+    if (recipe.scale() != 1) {
+      words.addAll(List.of("--scale", Words.number(recipe.scale())));
     }
     if (recipe.sharpen() > 0) {
       words.addAll(List.of("--sharpen", Words.number(recipe.sharpen())));

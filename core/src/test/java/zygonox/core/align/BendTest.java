@@ -146,6 +146,22 @@ class BendTest {
     assertThat(Arrays.stream(off).filter(d -> d > 0.5).count()).isLessThan(off.length / 50);
   }
 
+  /** Pixel x of the half is the middle of the whole's 2 x and 2 x + 1. */
+  @Test
+  void atHalfItsSizeAFrameIsBentAsMuch() {
+    Placement whole = new Sky(new Scene(40, true, -0.03), 500, 8).match().placement();
+    Placement half = whole.halved();
+    assertThat(half.bends()).isTrue();
+    for (double x : new double[] {60, 700, 1400}) {
+      for (double y : new double[] {50, 500, 950}) {
+        double[] small = half.onto(x, y);
+        double[] large = whole.onto(2 * x + 0.5, 2 * y + 0.5);
+        assertThat(2 * small[0] + 0.5).isCloseTo(large[0], within(1e-3));
+        assertThat(2 * small[1] + 0.5).isCloseTo(large[1], within(1e-3));
+      }
+    }
+  }
+
   @Test
   void whereNothingBendsNothingIsBent() {
     Sky sky = new Sky(new Scene(40, false, 0), 500, 15);

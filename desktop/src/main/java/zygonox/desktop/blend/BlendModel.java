@@ -510,7 +510,7 @@ public final class BlendModel {
       name.append("-shorter");
     }
     if (recipe.scale() > 1) {
-      name.append("-times-").append(recipe.scale());
+      name.append("-times-").append(Words.number(recipe.scale()));
     }
     if (recipe.weights() == Weights.QUALITY) {
       name.append("-weighted");

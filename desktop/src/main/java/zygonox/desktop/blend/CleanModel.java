@@ -508,7 +508,7 @@ final class CleanModel {
   private static Outline outline(Row row, boolean chosen, BlendResult result) {
     Homography onto = onto(row.was().file(), result);
     Streak line = row.was().line();
-    int scale = result.recipe().scale();
+    double scale = result.recipe().scale();
     double x1 = scale * onto.x(line.x1(), line.y1());
     double y1 = scale * onto.y(line.x1(), line.y1());
     double x2 = scale * onto.x(line.x2(), line.y2());

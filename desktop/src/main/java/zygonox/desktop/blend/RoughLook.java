@@ -13,8 +13,8 @@ import zygonox.core.recipe.Mending;
 import zygonox.core.recipe.Recipe;
 
 /**
- * A blend of a few frames spread over the run, without what takes long: lines, gaps, ground and
- * movement are worked out once it is known that the picture is worth it.
+ * A blend of a few frames spread over the run, at half size and without what takes long: lines,
+ * gaps, ground and movement are worked out once it is known that the picture is worth it.
  */
 final class RoughLook {
   /** As many show what there is to see, in seconds; our choice. */
@@ -39,7 +39,7 @@ final class RoughLook {
         .withRegions(List.of())
         .withGround(Optional.empty())
         .withRed(Optional.empty())
-        .withScale(1)
+        .withScale(Recipe.HALF)
         .withMasks(those(recipe.masks(), taken))
         .withOwnLight(those(recipe.ownLight(), taken))
         .withAlign(recipe.align(), recipe.reference().filter(taken::contains));

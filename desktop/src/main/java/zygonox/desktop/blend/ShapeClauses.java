@@ -33,7 +33,7 @@ final class ShapeClauses {
   /** How much is offered at first; our choice. */
   private static final double MILD = 0.5;
 
-  private static final List<Integer> SCALES = List.of(2, 3, 4, 1);
+  private static final List<Double> SCALES = List.of(2.0, 3.0, 4.0, 1.0, Recipe.HALF);
 
   /** What evens out cloud; nothing: it is blended as the rest. */
   private static final List<Optional<BlendMethod>> EVENING =
