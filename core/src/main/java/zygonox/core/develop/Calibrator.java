@@ -3,8 +3,6 @@ package zygonox.core.develop;
 import java.nio.file.Path;
 import java.util.BitSet;
 import java.util.List;
-import java.util.OptionalDouble;
-import java.util.function.Function;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.PictureReader;
 import zygonox.core.format.SensorStep;
@@ -26,14 +24,11 @@ import zygonox.core.work.Workroom;
  * @param step what is done to each frame
  * @param hotPixels how many pixels are repaired
  * @param heldBytes memory that the masters take
- * @param darksUnlike whether exposure or ISO of the darks is not the frames'
+ * @param darksUnlike whether exposure, ISO or temperature of the darks is not the frames'
  */
 public record Calibrator(SensorStep step, int hotPixels, long heldBytes, boolean darksUnlike) {
   /** Nothing is put right. */
   public static final Calibrator NONE = new Calibrator(SensorStep.NONE, 0, 0, false);
-
-  /** Exposures that differ by less count as alike. */
-  private static final double ALIKE = 0.05;
 
   /**
    * Makes the masters.
@@ -58,13 +53,18 @@ public record Calibrator(SensorStep step, int hotPixels, long heldBytes, boolean
     Frame first = frames.get(0);
     PixelLayout layout = Master.layout(first);
     boolean mosaic = PictureReader.isMosaic(first);
-    List<Frame> darks = found("dark", calibration.darks(), layout, room);
+    Darks darks = Darks.of(found("dark", calibration.darks(), layout, room));
     List<Frame> flats = found("flat", calibration.flats(), layout, room);
     float[] dark = new float[0];
     BitSet hot = new BitSet();
-    if (!darks.isEmpty()) {
-      Master master = Master.median(darks, room.share(0, 0.4));
+    float[] bias = new float[0];
+    if (!darks.exposed().isEmpty()) {
+      Master master = Master.median(darks.exposed(), room.share(0, 0.4));
       dark = master.light();
+      if (!darks.bias().isEmpty()) {
+        bias = Master.median(darks.bias(), room.share(0.4, 0.5)).light();
+        lengthen(dark, bias, (float) darks.share(first));
+      }
       if (calibration.hotPixels().auto()) {
         hot = HotSpotFinder.inDark(master);
       }
@@ -81,12 +81,19 @@ public record Calibrator(SensorStep step, int hotPixels, long heldBytes, boolean
     float[] flat =
         flats.isEmpty()
             ? new float[0]
-            : factors(Master.mean(flats, room.share(0.4, 1)), pattern(flats.get(0)));
+            : factors(Master.mean(flats, room.share(0.5, 1)).less(bias), pattern(flats.get(0)));
     return new Calibrator(
         new SensorCalibration(dark, flat, spots, layout.rowSamples()),
         spots.count(),
         (long) Float.BYTES * (dark.length + flat.length),
-        !darks.isEmpty() && unlike(darks.get(0), first));
+        darks.unlike(first));
+  }
+
+  /** What gathers in the dark grows with the exposure; what reading adds does not. */
+  private static void lengthen(float[] dark, float[] bias, float share) {
+    for (int i = 0; i < dark.length && share != 1; i++) {
+      dark[i] = bias[i] + share * (dark[i] - bias[i]);
+    }
   }
 
   private static List<Frame> found(
@@ -160,18 +167,5 @@ public record Calibrator(SensorStep step, int hotPixels, long heldBytes, boolean
 
   private static int channel(PixelLayout layout, BayerPattern pattern, int y, int i) {
     return pattern == null ? i / layout.width() : pattern.at(i & 1, y);
-  }
-
-  private static boolean unlike(Frame dark, Frame frame) {
-    return differ(dark, frame, f -> f.info().exposureSeconds())
-        || differ(dark, frame, f -> f.info().iso());
-  }
-
-  private static boolean differ(Frame a, Frame b, Function<Frame, OptionalDouble> asked) {
-    OptionalDouble one = asked.apply(a);
-    OptionalDouble other = asked.apply(b);
-    return one.isPresent()
-        && other.isPresent()
-        && Math.abs(one.getAsDouble() / other.getAsDouble() - 1) > ALIKE;
   }
 }

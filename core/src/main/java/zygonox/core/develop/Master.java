@@ -55,6 +55,14 @@ record Master(PixelLayout layout, float[] light) {
     return new Master(layout, median);
   }
 
+  /** The same without what reading a frame adds; empty for as it is. */
+  Master less(float[] bias) {
+    for (int i = 0; i < bias.length; i++) {
+      light[i] -= bias[i];
+    }
+    return this;
+  }
+
   private static float middle(float[] column) {
     Arrays.sort(column);
     int half = column.length / 2;

@@ -57,6 +57,7 @@ final class Exif {
     info.aperture().ifPresent(v -> exif.rational(33437, v));
     info.iso().ifPresent(v -> putIso(exif, Math.round(v)));
     info.focalMm().ifPresent(v -> exif.rational(37386, v));
+    info.celsius().ifPresent(v -> exif.signedRationals(37888, v));
     info.lens().ifPresent(l -> exif.text(42036, l));
     info.capturedAt()
         .ifPresent(

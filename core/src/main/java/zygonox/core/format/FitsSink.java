@@ -99,6 +99,7 @@ final class FitsSink implements PictureSink {
     info.lens().ifPresent(l -> cards.addValue("TELESCOP", FitsText.ascii(l), "lens"));
     info.focalMm().ifPresent(v -> cards.addValue("FOCALLEN", v, "mm"));
     info.aperture().ifPresent(v -> cards.addValue("FNUMBER", v, "f-number"));
+    info.celsius().ifPresent(v -> cards.addValue("CCD-TEMP", v, "degrees C"));
     Credits credits = info.credits();
     credits.artist().ifPresent(a -> cards.addValue("OBSERVER", FitsText.ascii(a), ""));
     credits.place().ifPresent(p -> cards.addValue("SITELAT", p.latitudeDeg(), "degrees, north +"));

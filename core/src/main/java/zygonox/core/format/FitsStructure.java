@@ -124,14 +124,18 @@ record FitsStructure(
 
   private static FrameInfo info(Header header) {
     return new FrameInfo(
-        taken(header.getStringValue("DATE-OBS", "").strip()),
-        positive(header.getDoubleValue("EXPTIME", header.getDoubleValue("EXPOSURE", 0))),
-        positive(header.getDoubleValue("FNUMBER", 0)),
-        positive(header.getDoubleValue("ISOSPEED", 0)),
-        positive(header.getDoubleValue("FOCALLEN", 0)),
-        text(header, "INSTRUME"),
-        text(header, "TELESCOP"),
-        1);
+            taken(header.getStringValue("DATE-OBS", "").strip()),
+            positive(header.getDoubleValue("EXPTIME", header.getDoubleValue("EXPOSURE", 0))),
+            positive(header.getDoubleValue("FNUMBER", 0)),
+            positive(header.getDoubleValue("ISOSPEED", 0)),
+            positive(header.getDoubleValue("FOCALLEN", 0)),
+            text(header, "INSTRUME"),
+            text(header, "TELESCOP"),
+            1)
+        .withCelsius(
+            header.containsKey("CCD-TEMP")
+                ? OptionalDouble.of(header.getDoubleValue("CCD-TEMP"))
+                : OptionalDouble.empty());
   }
 
   private static Optional<String> text(Header header, String key) {

@@ -11,6 +11,7 @@ import java.util.OptionalDouble;
  * @param aperture f-number
  * @param iso ISO speed
  * @param focalMm focal length in mm
+ * @param celsius how warm sensor or camera was
  * @param camera the body's name
  * @param serial what tells the body from others of its name
  * @param lens the lens's name
@@ -25,6 +26,7 @@ public record FrameInfo(
     OptionalDouble aperture,
     OptionalDouble iso,
     OptionalDouble focalMm,
+    OptionalDouble celsius,
     Optional<String> camera,
     Optional<String> serial,
     Optional<String> lens,
@@ -35,6 +37,7 @@ public record FrameInfo(
   public static final FrameInfo UNKNOWN =
       new FrameInfo(
           Optional.empty(),
+          OptionalDouble.empty(),
           OptionalDouble.empty(),
           OptionalDouble.empty(),
           OptionalDouble.empty(),
@@ -54,6 +57,7 @@ public record FrameInfo(
         aperture,
         iso,
         focalMm,
+        celsius,
         camera,
         serial,
         lens,
@@ -70,6 +74,24 @@ public record FrameInfo(
         aperture,
         iso,
         focalMm,
+        celsius,
+        camera,
+        serial,
+        lens,
+        profile,
+        orientation,
+        credits);
+  }
+
+  /** The same frame, of which it is known how warm sensor or camera was. */
+  public FrameInfo withCelsius(OptionalDouble warm) {
+    return new FrameInfo(
+        capturedAt,
+        exposureSeconds,
+        aperture,
+        iso,
+        focalMm,
+        warm,
         camera,
         serial,
         lens,
@@ -96,6 +118,7 @@ public record FrameInfo(
         aperture,
         iso,
         focalMm,
+        OptionalDouble.empty(),
         camera,
         serial,
         lens,

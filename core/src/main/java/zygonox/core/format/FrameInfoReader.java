@@ -4,6 +4,7 @@ import com.drew.imaging.ImageMetadataReader;
 import com.drew.imaging.ImageProcessingException;
 import com.drew.imaging.tiff.TiffMetadataReader;
 import com.drew.lang.GeoLocation;
+import com.drew.lang.Rational;
 import com.drew.metadata.Directory;
 import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.ExifDirectoryBase;
@@ -56,12 +57,22 @@ final class FrameInfoReader {
         or(number(exposure, ExifDirectoryBase.TAG_FNUMBER), known.aperture()),
         or(iso(exposure), known.iso()),
         or(number(exposure, ExifDirectoryBase.TAG_FOCAL_LENGTH), known.focalMm()),
+        celsius(exposure),
         text(body, ExifDirectoryBase.TAG_MODEL).or(known::camera),
         text(exposure, ExifDirectoryBase.TAG_BODY_SERIAL_NUMBER),
         text(exposure, ExifDirectoryBase.TAG_LENS_MODEL),
         ProfileReader.read(file, format),
         format == PictureFormat.RAW ? known.orientation() : orientation(body),
         credits(metadata, body));
+  }
+
+  /** EXIF 2.32, table 8; of unknown temperature the denominator is all ones. */
+  private static OptionalDouble celsius(Directory exposure) {
+    Rational told =
+        exposure == null ? null : exposure.getRational(ExifDirectoryBase.TAG_TEMPERATURE);
+    return told == null || told.getDenominator() == 0 || told.getDenominator() == -1
+        ? OptionalDouble.empty()
+        : OptionalDouble.of(told.doubleValue());
   }
 
   /** 65535 says that the speed is above it and stands in a tag of its own (EXIF 2.32, 4.6.5). */

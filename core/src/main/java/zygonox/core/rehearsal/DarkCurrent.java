@@ -26,6 +26,7 @@ final class DarkCurrent {
   private static final double HOT_DRAWN_AT = 10;
 
   private final Body body;
+  private final double celsius;
   private final List<HotPixel> hot;
   private final double everywhere;
 
@@ -42,6 +43,7 @@ final class DarkCurrent {
    */
   DarkCurrent(Body body, double celsius, long seed) {
     this.body = body;
+    this.celsius = celsius;
     this.everywhere = AT_TWENTY * Math.pow(2, (celsius - TWENTY) / DOUBLED_BY);
     double warmer = Math.pow(2, (celsius - HOT_DRAWN_AT) / DOUBLED_BY);
     Random random = new Random(seed);
@@ -56,6 +58,11 @@ final class DarkCurrent {
                         random.nextInt(3),
                         warmer * (20 + 400 * random.nextDouble() * random.nextDouble())))
             .toList();
+  }
+
+  /** The sensor's temperature. */
+  double celsius() {
+    return celsius;
   }
 
   /** Electrons a second in every pixel. */

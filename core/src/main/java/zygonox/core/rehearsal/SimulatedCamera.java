@@ -404,14 +404,15 @@ public final class SimulatedCamera implements Camera {
   private FrameInfo info(Program program, Shot shot) {
     ZonedDateTime opened = opened(shot);
     return new FrameInfo(
-        Optional.of(new CaptureTime(opened.toLocalDateTime(), Optional.of(opened.getOffset()))),
-        OptionalDouble.of(shot.exposureSeconds()),
-        OptionalDouble.of(program.aperture()),
-        OptionalDouble.of(program.iso()),
-        OptionalDouble.of(program.focalMm()),
-        Optional.of(body.name()),
-        Optional.of(lens.name()),
-        1);
+            Optional.of(new CaptureTime(opened.toLocalDateTime(), Optional.of(opened.getOffset()))),
+            OptionalDouble.of(shot.exposureSeconds()),
+            OptionalDouble.of(program.aperture()),
+            OptionalDouble.of(program.iso()),
+            OptionalDouble.of(program.focalMm()),
+            Optional.of(body.name()),
+            Optional.of(lens.name()),
+            1)
+        .withCelsius(OptionalDouble.of(dark.celsius()));
   }
 
   /** How the electrons of one frame become samples. */

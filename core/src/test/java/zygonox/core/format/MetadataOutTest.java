@@ -53,6 +53,7 @@ class MetadataOutTest {
         OptionalDouble.of(2.8),
         OptionalDouble.of(iso),
         OptionalDouble.of(24),
+        OptionalDouble.of(-3.5),
         Optional.of("Wether 24"),
         Optional.empty(),
         Optional.of("Fellgate 24 mm f/1.8"),
@@ -152,5 +153,6 @@ class MetadataOutTest {
     FrameInfo read = Frame.look(folder.resolve("a.fits")).info();
     assertThat(read.iso().orElseThrow()).isEqualTo(1600);
     assertThat(read.camera()).contains("Wether 24");
+    assertThat(read.celsius()).hasValue(-3.5);
   }
 }

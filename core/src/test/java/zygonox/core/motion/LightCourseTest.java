@@ -34,11 +34,8 @@ class LightCourseTest {
         OptionalDouble.of(400),
         none.focalMm(),
         none.camera(),
-        none.serial(),
         none.lens(),
-        none.profile(),
-        1,
-        none.credits());
+        1);
   }
 
   /** A dusk that falls by so many stops, unevenly. */

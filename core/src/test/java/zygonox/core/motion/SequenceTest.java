@@ -36,11 +36,8 @@ class SequenceTest {
               OptionalDouble.of(400),
               OptionalDouble.of(24),
               none.camera(),
-              none.serial(),
               none.lens(),
-              none.profile(),
-              1,
-              none.credits());
+              1);
       frames.add(
           new Frame(
               Path.of(name + frames.size() + ".jpg"),

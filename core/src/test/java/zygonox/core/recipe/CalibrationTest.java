@@ -454,4 +454,63 @@ class CalibrationTest {
         .isInstanceOf(InvalidInput.class)
         .hasMessageContaining("mean");
   }
+
+  /**
+   * Reading adds 40 counts and a second in the dark 3: of a frame of 60 s that is 220, told by
+   * darks of 30 s and bias frames among them; the flat's own share of it goes too.
+   */
+  @Test
+  void biasFramesAmongTheDarksAreToldByTheirExposure() throws Exception {
+    int[] light = new int[WIDTH * HEIGHT];
+    int[] dark = new int[WIDTH * HEIGHT];
+    int[] bias = new int[WIDTH * HEIGHT];
+    int[] flat = new int[WIDTH * HEIGHT];
+    for (int i = 0; i < light.length; i++) {
+      int of = i % 2;
+      light[i] = BLACK + 3000 + 40 + of * 180;
+      dark[i] = BLACK + 40 + of * 90;
+      bias[i] = BLACK + 40;
+      flat[i] = BLACK + 40 + (i / WIDTH < HEIGHT / 2 ? 4000 : 2000);
+    }
+    mosaic(lights.resolve("a.dng"), light, 60);
+    for (int k = 0; k < 3; k++) {
+      mosaic(darks.resolve("d" + k + ".dng"), dark, 30);
+      mosaic(darks.resolve("b" + k + ".dng"), bias, 1 / 4000.0);
+    }
+    mosaic(flats.resolve("f.dng"), flat, 0.02);
+    Path out = folder.resolve("out.fits");
+    Recipe recipe =
+        TestRecipes.usual(BlendMethod.MEAN)
+            .withMono(true)
+            .withDepth(Depth.ofBits(32))
+            .withCalibration(new Calibration(List.of(darks), List.of(flats), HotPixelRepair.NONE));
+    BlendResult result = blend(recipe, out);
+    assertThat(result.warnings()).isEmpty();
+    float[] seen = light(out);
+    double range = WHITE - BLACK;
+    // The flat is twice as bright above as below: its mean over each is 3/4 and 3/2.
+    for (int x : new int[] {10, 11}) {
+      assertThat(Srgb.toLight(seen[5 * WIDTH + x])).isCloseTo(0.75 * 3000 / range, within(2e-6));
+      assertThat(Srgb.toLight(seen[35 * WIDTH + x])).isCloseTo(1.5 * 3000 / range, within(2e-6));
+    }
+  }
+
+  @Test
+  void darksOfAnotherNightsColdAreTold() throws Exception {
+    FrameInfo mild = exposed(30).withCelsius(OptionalDouble.of(9.5));
+    TestPictures.write(lights.resolve("a.tif"), TestPictures.random(LAYOUT, 1), mild);
+    Recipe recipe =
+        TestRecipes.usual(BlendMethod.MEAN)
+            .withCalibration(
+                new Calibration(List.of(darks.resolve("d.tif")), List.of(), HotPixelRepair.NONE));
+    for (double celsius : new double[] {6, -8.25}) {
+      FrameInfo taken = exposed(30).withCelsius(OptionalDouble.of(celsius));
+      TestPictures.write(darks.resolve("d.tif"), TestPictures.random(LAYOUT, 2), taken);
+      assertThat(Frame.look(darks.resolve("d.tif")).info().celsius()).hasValue(celsius);
+      Path out = folder.resolve("out" + celsius + ".tif");
+      assertThat(blend(recipe, out).warnings())
+          .isEqualTo(celsius > 0 ? List.of() : List.of(BlendWarning.DARK_MISMATCH));
+      assertThat(Frame.look(out).info().celsius()).hasValue(9.5);
+    }
+  }
 }

@@ -1,6 +1,7 @@
 package zygonox.desktop.blend;
 
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,10 +12,12 @@ import zygonox.core.develop.Calibration;
 import zygonox.core.develop.HotPixelRepair;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameKind;
+import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.RedLight;
 import zygonox.core.recipe.SkyAndGround;
 
 /** What can be done to all frames beyond aligning and blending: each on or off. */
@@ -159,7 +162,7 @@ enum Care {
       return on ? recipe : recipe.withMasks(Map.of());
     }
   },
-  /** The same. */
+  /** Lays the light of another run of the sky, behind a narrow-band filter, onto this one's red. */
   RED {
     @Override
     boolean isOn(Recipe recipe) {
@@ -168,12 +171,18 @@ enum Care {
 
     @Override
     boolean isPossible(Recipe recipe, FrameSet set) {
-      return false;
+      return recipe.align() == Align.STARS
+          && recipe.scale() == 1
+          && !recipe.mono()
+          && recipe.crop().equals(Crop.NONE)
+          && !otherSky(recipe, set).isEmpty();
     }
 
     @Override
     Recipe with(Recipe recipe, boolean on, FrameSet set) {
-      return on ? recipe : recipe.withRed(Optional.empty());
+      List<Path> frames = otherSky(recipe, set);
+      return recipe.withRed(
+          on && !frames.isEmpty() ? Optional.of(new RedLight(frames, 1)) : Optional.empty());
     }
   },
   /** Aligns and stacks the sky, and keeps the ground from its own unmoved stack. */
@@ -230,6 +239,24 @@ enum Care {
   }
 
   abstract Recipe with(Recipe recipe, boolean on, FrameSet set);
+
+  /** The largest run of the sky beside the one in work; none where there is no other. */
+  private static List<Path> otherSky(Recipe recipe, FrameSet set) {
+    List<FrameRun> skies =
+        set.runs().stream()
+            .filter(r -> r.kind() == FrameKind.SKY)
+            .sorted(Comparator.comparingInt((FrameRun r) -> r.frames().size()).reversed())
+            .toList();
+    if (skies.isEmpty()) {
+      return List.of();
+    }
+    int own = recipe.selection().run().orElse(skies.get(0).number());
+    return skies.stream()
+        .filter(r -> r.number() != own)
+        .findFirst()
+        .map(r -> r.frames().stream().map(Frame::file).toList())
+        .orElse(List.of());
+  }
 
   private static List<Path> of(FrameSet set, FrameKind kind) {
     return set.runs().stream()

@@ -71,6 +71,23 @@ enum Purpose {
       return ofASky(super.serve(now, set, sky), set);
     }
   },
+  /** A sky in colours with that of another run laid onto its red. */
+  NARROW_BAND(Align.STARS, BlendMethod.CLIPPED_MEAN, BlendMethod.MEAN, BlendMethod.MEDIAN) {
+    @Override
+    boolean isMetBy(Recipe recipe) {
+      return super.isMetBy(recipe.withRed(Optional.empty())) && Care.RED.isOn(recipe);
+    }
+
+    @Override
+    boolean isPossible(Recipe recipe, FrameSet set) {
+      return Care.RED.isPossible(super.serve(recipe, set, Optional.empty()), set);
+    }
+
+    @Override
+    Recipe serve(Recipe now, FrameSet set, Optional<Path> sky) {
+      return Care.RED.with(ofASky(super.serve(now, set, sky), set), true, set);
+    }
+  },
   SMOOTH_WATER(Align.NONE, BlendMethod.MEAN),
   EMPTY_PLACE(Align.NONE, BlendMethod.MEDIAN),
   MOVEMENT(Align.NONE, BlendMethod.MEDIAN, BlendMethod.CLIPPED_MEAN) {
@@ -120,8 +137,16 @@ enum Purpose {
   }
 
   /** Those that can be chosen, and the one that is. */
-  static List<Purpose> choices(Purpose now) {
-    return Stream.of(values()).filter(p -> p != OWN || now == OWN).toList();
+  static List<Purpose> choices(Recipe recipe, FrameSet set) {
+    Purpose now = of(recipe);
+    return Stream.of(values())
+        .filter(p -> p == now || p != OWN && p.isPossible(recipe, set))
+        .toList();
+  }
+
+  /** Whether the frames have what it takes. */
+  boolean isPossible(Recipe recipe, FrameSet set) {
+    return true;
   }
 
   boolean isMetBy(Recipe recipe) {

@@ -120,12 +120,13 @@ final class RecipeSentence {
 
   private Setting purpose() {
     Purpose now = Purpose.of(model.recipe());
+    int count = Math.max(1, model.keptFrames().size());
     return choice(
         "purpose",
         now,
-        Purpose.choices(now),
+        Purpose.choices(model.recipe(), set),
         p -> Words.say("blend.purpose." + p),
-        p -> Words.say("blend.purpose-means." + p),
+        p -> Words.say("blend.purpose-means." + p, count, Math.log(count) / Math.log(2)),
         p -> model.edit("purpose", p.serve(model.recipe(), set, model.skyFrame())));
   }
 
@@ -169,7 +170,7 @@ final class RecipeSentence {
                   Stream.of(model.recipe().skyView(), planned).distinct().toList(),
                   v -> Words.say("blend.sky-view." + seen(v)),
                   v -> Words.say("blend.sky-view-means." + seen(v)),
-                  v -> model.edit("sky view", model.recipe().withSkyView(v))));
+                  v -> model.edit("sky-view", model.recipe().withSkyView(v))));
     }
   }
 
@@ -273,7 +274,7 @@ final class RecipeSentence {
                 meaning(align) + "; " + Words.say("blend.cost-align", cost(SEARCH_SECONDS)),
                 () -> model.setAlign(align)));
       }
-    } else if (now.crop().equals(Crop.NONE)) {
+    } else if (now.crop().equals(Crop.NONE) && now.red().isEmpty()) {
       offers.add(
           new Part.Offer(
               Words.say("blend.crop.COMMON"),
@@ -299,7 +300,7 @@ final class RecipeSentence {
               Words.say(guided ? "blend.sky-view-means.none" : "blend.sky-view-means.planned"),
               () ->
                   model.edit(
-                      "sky view",
+                      "sky-view",
                       model.recipe().withSkyView(guided ? Optional.empty() : planned))));
     }
     boolean weighs = now.method() == BlendMethod.MEAN || now.method() == BlendMethod.CLIPPED_MEAN;

@@ -421,6 +421,9 @@ final class ShapeClauses {
     if (sound.align() == Align.NONE || sound.ground().isPresent() || sound.red().isPresent()) {
       sound = sound.withScale(1);
     }
+    if (sound.red().isPresent()) {
+      sound = sound.withCrop(Crop.NONE);
+    }
     sound = takesMovement(sound) ? sound : sound.withMovement(Optional.empty());
     return RegionModel.fits(sound) ? sound : sound.withRegions(List.of());
   }
