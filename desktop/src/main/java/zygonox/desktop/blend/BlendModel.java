@@ -184,15 +184,17 @@ public final class BlendModel {
       List<Frame> there = night.framesProperty().get().runs().get(index).frames();
       now = Skies.from(now, Optional.of(there.get(0).file()));
     }
-    edit(
-        "run",
+    Recipe other =
         now.withSelection(
                 of.withRun(OptionalInt.of(index + 1))
                     .withPosition(OptionalInt.empty())
                     .withFrom(Optional.empty())
                     .withTo(Optional.empty()))
             .withAlign(now.align(), Optional.empty())
-            .withSkyView(now.skyView().flatMap(v -> plannedView(index))));
+            .withSkyView(now.skyView().flatMap(v -> plannedView(index)));
+    // What lay on the red of the run before may be this one.
+    FrameSet set = night.framesProperty().get();
+    edit("run", Care.RED.isOn(other) ? Care.RED.with(other, true, set) : other);
   }
 
   public void setMethod(BlendMethod chosen) {

@@ -21,6 +21,7 @@ import zygonox.core.format.CaptureTime;
 import zygonox.core.format.FrameInfo;
 import zygonox.core.format.PictureFormat;
 import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameRun;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.recipe.Align;
@@ -166,6 +167,20 @@ class BlendModelTest {
     set("align", "leave");
     assertThat(model.recipe().skyView()).isEmpty();
     assertThat(sentence()).doesNotContain("Lanczos");
+  }
+
+  @Test
+  void anotherRunsLightIsNeverItsOwn() {
+    night.framesProperty().set(TestNight.frames());
+    set("purpose", "a sky with another run's narrow-band light");
+    List<FrameRun> runs = night.framesProperty().get().runs();
+    Path first = runs.get(0).frames().get(0).file();
+    Path second = runs.get(1).frames().get(0).file();
+    assertThat(model.recipe().red().orElseThrow().frames()).contains(second).doesNotContain(first);
+    model.setRun(1);
+    assertThat(model.recipe().red().orElseThrow().frames()).contains(first).doesNotContain(second);
+    assertThat(sentence())
+        .startsWith("For a sky with another run's narrow-band light, take the 16");
   }
 
   @Test

@@ -57,6 +57,7 @@ class SkyModelTest {
   @Test
   void whatCountedAsGroundIsPaintedAndTakenIntoTheRecipe() throws Exception {
     assertThat(said()).isEqualTo("In this picture the ground is not held.");
+    blend.edit("every", blend.recipe().withSelection(blend.recipe().selection().withEvery(2)));
     blend.setAlign(Align.STARS);
     blend.set(Care.GROUND, true);
     make();
