@@ -134,9 +134,10 @@ final class FinerDetail {
     return (grid.height() - SIDE) * (2 * (square / ACROSS) + 1) / (2 * DOWN);
   }
 
-  /** The same light, looked at while it is read. */
+  /** The same light, looked at while it is read, where it is known how the frame lies. */
   LightSource watching(LightSource light, Path file) {
-    return new Watched(light, halves.get(file));
+    Half half = halves.get(file);
+    return half == null ? light : new Watched(light, half);
   }
 
   /** As {@link HalfSpectra#contrast}. */

@@ -513,6 +513,8 @@ public final class BlendModel {
     }
     if (recipe.scale() > 1) {
       name.append("-times-").append(Words.number(recipe.scale()));
+    } else if (recipe.scale() < 1) {
+      name.append("-half");
     }
     if (recipe.weights() == Weights.QUALITY) {
       name.append("-weighted");

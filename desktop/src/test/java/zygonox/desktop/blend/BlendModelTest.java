@@ -405,7 +405,7 @@ class BlendModelTest {
                     FramePart.hard(Path.of("b.png"))))
             .withAlign(Align.STARS, Optional.of(second)));
     assertThat(BlendModel.fileName(model.recipe())).contains("-clean");
-    assertThat(model.roughName()).isEqualTo("rough-lighten-aligned.tif");
+    assertThat(model.roughName()).isEqualTo("rough-lighten-aligned-half.tif");
     BlendJob job = model.roughJob(Path.of("rough.tif"));
     assertThat(job.frames().frames()).hasSize(8).startsWith(kept.get(0));
     assertThat(job.frames().frames()).endsWith(kept.get(kept.size() - 1)).doesNotHaveDuplicates();
