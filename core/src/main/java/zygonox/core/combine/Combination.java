@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
 import zygonox.core.format.Depth;
 import zygonox.core.format.LightSource;
@@ -197,17 +198,21 @@ public final class Combination<S extends RowSource> {
 
   /** What the hungriest of the frames holds while it is open. */
   private long heldBytes() {
-    long most = 0;
-    for (int i = 0; i < coverage.length; i++) {
-      try (S source = job.contributions().get(i).opener().open()) {
-        most = Math.max(most, source.heldBytes());
-        coverage[i] = Coverage.of(source);
-      } catch (UnreadableFrame e) {
-        // Reading it will tell again, where the reason is kept.
-        coverage[i] = Coverage.none(terms.layout.height());
-      }
+    AtomicLong most = new AtomicLong();
+    try (Workers crew = Workers.perCore()) {
+      crew.forEach(
+          coverage.length,
+          (i, worker) -> {
+            try (S source = job.contributions().get(i).opener().open()) {
+              most.accumulateAndGet(source.heldBytes(), Math::max);
+              coverage[i] = Coverage.of(source);
+            } catch (UnreadableFrame e) {
+              // Reading it will tell again, where the reason is kept.
+              coverage[i] = Coverage.none(terms.layout.height());
+            }
+          });
     }
-    return most;
+    return most.get();
   }
 
   /** Combines all frames, each row of the result going to the sink. */

@@ -23,24 +23,43 @@ public final class SoftEdge {
     float[] other = new float[share.length];
     for (int pass = 0; pass < 2; pass++) {
       for (int y = 0; y < height; y++) {
-        mean(share, other, y * width, 1, width, reach);
+        mean(share, other, y * width, width, reach);
       }
-      for (int x = 0; x < width; x++) {
-        mean(other, share, x, width, height, reach);
-      }
+      meanDown(other, share, width, height, reach);
     }
     return share;
   }
 
-  private static void mean(float[] from, float[] into, int at, int step, int count, int reach) {
+  private static void mean(float[] from, float[] into, int at, int count, int reach) {
     double sum = 0;
     for (int i = -reach; i <= reach; i++) {
-      sum += from[at + step * Math.max(0, Math.min(count - 1, i))];
+      sum += from[at + Math.max(0, Math.min(count - 1, i))];
     }
     for (int i = 0; i < count; i++) {
-      into[at + step * i] = (float) (sum / (2 * reach + 1));
-      sum += from[at + step * Math.min(count - 1, i + reach + 1)];
-      sum -= from[at + step * Math.max(0, i - reach)];
+      into[at + i] = (float) (sum / (2 * reach + 1));
+      sum += from[at + Math.min(count - 1, i + reach + 1)];
+      sum -= from[at + Math.max(0, i - reach)];
+    }
+  }
+
+  /** Of all columns at once: row by row, as they lie in memory. */
+  private static void meanDown(float[] from, float[] into, int width, int height, int reach) {
+    double[] sums = new double[width];
+    for (int i = -reach; i <= reach; i++) {
+      add(from, Math.max(0, Math.min(height - 1, i)) * width, 1, sums);
+    }
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        into[y * width + x] = (float) (sums[x] / (2 * reach + 1));
+      }
+      add(from, Math.min(height - 1, y + reach + 1) * width, 1, sums);
+      add(from, Math.max(0, y - reach) * width, -1, sums);
+    }
+  }
+
+  private static void add(float[] from, int at, int sign, double[] sums) {
+    for (int x = 0; x < sums.length; x++) {
+      sums[x] += sign * from[at + x];
     }
   }
 }

@@ -9,11 +9,20 @@ import zygonox.core.raster.PixelLayout;
 
 /** A frame of which only a part counts; the mask lies on the frame, wherever it was moved. */
 public final class MaskedLight implements LightSource {
+  /** Columns that are looked at together. */
+  private static final int BLOCK = 128;
+
+  /** How far a bent row may stray beside its ends in such a block, and what rounding takes. */
+  private static final int BESIDE = 2;
+
   private final LightSource moved;
   private final FrameMask mask;
   private final Placement placement;
   private final double[] columns;
   private final double[] lines;
+
+  /** The mask's pixels, 64 to a number. */
+  private final long[] white;
 
   /**
    * @param moved the frame on the blend's grid
@@ -26,6 +35,7 @@ public final class MaskedLight implements LightSource {
     this.placement = placement;
     this.columns = new double[moved.layout().width()];
     this.lines = new double[moved.layout().width()];
+    this.white = mask.white().toLongArray();
   }
 
   @Override
@@ -51,30 +61,73 @@ public final class MaskedLight implements LightSource {
   @Override
   public int[] covered(int row) {
     int[] whole = moved.covered(row);
-    int[] pieces = new int[8];
-    int count = 0;
+    Pieces pieces = new Pieces();
     for (int p = 0; p < whole.length; p += 2) {
-      boolean open = false;
-      int first = whole[p];
-      if (!placement.isAsItIs()) {
-        placement.back(row, first, whole[p + 1], columns, lines);
+      for (int x = whole[p]; x < whole[p + 1]; x += BLOCK) {
+        block(row, x, Math.min(whole[p + 1], x + BLOCK), pieces);
       }
-      for (int x = first; x <= whole[p + 1]; x++) {
-        boolean counts = x < whole[p + 1] && counts(x, row, first);
-        if (counts != open) {
-          pieces = count == pieces.length ? Arrays.copyOf(pieces, 2 * count) : pieces;
-          pieces[count++] = x;
-          open = counts;
+      pieces.go(whole[p + 1], false);
+    }
+    return pieces.all();
+  }
+
+  /** Where the mask is the same all about a block, not every pixel of it is asked for. */
+  private void block(int row, int from, int end, Pieces pieces) {
+    double x1 = placement.backX(from, row);
+    double x2 = placement.backX(end - 1, row);
+    double y1 = placement.backY(from, row);
+    double y2 = placement.backY(end - 1, row);
+    int left = (int) Math.max(0, Math.floor(Math.min(x1, x2)) - BESIDE);
+    int right = (int) Math.min(mask.width() - 1, Math.ceil(Math.max(x1, x2)) + BESIDE);
+    int top = (int) Math.max(0, Math.floor(Math.min(y1, y2)) - BESIDE);
+    int bottom = (int) Math.min(mask.height() - 1, Math.ceil(Math.max(y1, y2)) + BESIDE);
+    if (isEven(left, top, right, bottom)) {
+      pieces.go(from, mask.at(left, top));
+    } else {
+      placement.back(row, from, end, columns, lines);
+      for (int x = from; x < end; x++) {
+        int column = (int) Math.round(columns[x - from]);
+        int line = (int) Math.round(lines[x - from]);
+        pieces.go(x, mask.at(column, line));
+      }
+    }
+  }
+
+  /** Whether a rectangle of the mask is all white, or all black. */
+  private boolean isEven(int left, int top, int right, int bottom) {
+    long wanted = mask.at(left, top) ? -1 : 0;
+    for (int y = top; y <= bottom; y++) {
+      int from = y * mask.width() + left;
+      int to = y * mask.width() + right;
+      for (int word = from >> 6; word <= to >> 6; word++) {
+        long asked = word == from >> 6 ? -1L << from : -1;
+        asked &= word == to >> 6 ? -1L >>> ~to : -1;
+        long there = word < white.length ? white[word] : 0;
+        if (((there ^ wanted) & asked) != 0) {
+          return false;
         }
       }
     }
-    return Arrays.copyOf(pieces, count);
+    return true;
   }
 
-  private boolean counts(int x, int row, int first) {
-    return placement.isAsItIs()
-        ? mask.at(x, row)
-        : mask.at((int) Math.round(columns[x - first]), (int) Math.round(lines[x - first]));
+  /** Where pieces that count begin and end. */
+  private static final class Pieces {
+    private int[] places = new int[8];
+    private int count;
+
+    /** From a column on, all counts, or nothing does. */
+    void go(int x, boolean counts) {
+      boolean open = count % 2 == 1;
+      if (counts != open) {
+        places = count == places.length ? Arrays.copyOf(places, 2 * count) : places;
+        places[count++] = x;
+      }
+    }
+
+    int[] all() {
+      return Arrays.copyOf(places, count);
+    }
   }
 
   @Override

@@ -7,9 +7,13 @@ import zygonox.core.format.PictureSink;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
+import zygonox.core.work.Workers;
 
 /** Puts a sky over a ground, in light, along a soft edge. */
 final class SkyJoin {
+  /** Rows that a worker joins at a time. */
+  private static final int BAND_ROWS = 256;
+
   private final Raster sky;
   private final Raster count;
   private final Raster ground;
@@ -41,19 +45,28 @@ final class SkyJoin {
   }
 
   /** Writes all rows. */
-  void into(PictureSink sink) throws IOException {
+  void into(PictureSink sink) {
+    int bands = (sky.layout().height() + BAND_ROWS - 1) / BAND_ROWS;
+    float[] table = curve.light(sky.layout().bits());
+    try (Workers crew = Workers.perCore()) {
+      crew.forEach(bands, (band, worker) -> band(band * BAND_ROWS, table, sink));
+    }
+  }
+
+  private void band(int first, float[] table, PictureSink sink) throws IOException {
     PixelLayout layout = sky.layout();
     EncodedRow row = new EncodedRow(sink, curve, layout.rowSamples());
-    float[] table = curve.light(layout.bits());
     int channels = layout.channels();
     float[] last = new float[layout.width() * channels];
-    for (int y = 0; y < layout.height(); y++) {
+    for (int x = 0; x < layout.width(); x++) {
+      goOn(x, first - 1, table, last);
+    }
+    for (int y = first; y < Math.min(layout.height(), first + BAND_ROWS); y++) {
       for (int x = 0; x < layout.width(); x++) {
         boolean seen = count.at(x, y, 0) > 0;
         float part = share[y * layout.width() + x];
         for (int c = 0; c < channels; c++) {
           int i = x * channels + c;
-          // Behind the ridge no frame saw the sky: what was seen above it goes on.
           last[i] = seen ? table[sky.at(x, y, c)] : last[i];
           float own = table[ground.at(x, y, c)] * gains[c];
           float light = part * last[i] + (1 - part) * own;
@@ -61,6 +74,18 @@ final class SkyJoin {
         }
       }
       row.write(y);
+    }
+  }
+
+  /** Behind the ridge no frame saw the sky: what was seen above it goes on. */
+  private void goOn(int x, int above, float[] table, float[] last) {
+    int channels = sky.layout().channels();
+    int y = above;
+    while (y >= 0 && count.at(x, y, 0) == 0) {
+      y--;
+    }
+    for (int c = 0; c < channels && y >= 0; c++) {
+      last[x * channels + c] = table[sky.at(x, y, c)];
     }
   }
 }
