@@ -195,33 +195,41 @@ public record FrameMask(int width, int height, BitSet white) {
 
   /** The same less a margin of so many pixels along its edges; the picture's own are none. */
   public FrameMask eroded(int pixels) {
-    BitSet dark = new BitSet(width * height);
+    BitSet[] dark = new BitSet[height];
     for (int y = 0; y < height; y++) {
-      int row = y * width;
-      for (int x = white.nextClearBit(row) - row; x < width; ) {
-        int end = Math.min(width, next(row + x) - row);
-        dark.set(row + Math.max(0, x - pixels), row + Math.min(width, end + pixels));
-        x = end >= width ? width : white.nextClearBit(row + end) - row;
-      }
+      dark[y] = widened(unset(y), pixels);
     }
     BitSet left = new BitSet(width * height);
-    left.set(0, width * height);
     for (int y = 0; y < height; y++) {
-      for (int near = Math.max(0, y - pixels); near <= Math.min(height - 1, y + pixels); near++) {
-        int row = near * width;
-        for (int x = dark.nextSetBit(row); x >= 0 && x < row + width; ) {
-          int end = Math.min(row + width, dark.nextClearBit(x));
-          left.clear(y * width + x - row, y * width + end - row);
-          x = end >= row + width ? -1 : dark.nextSetBit(end);
-        }
+      BitSet near = new BitSet(width);
+      for (int k = Math.max(0, y - pixels); k <= Math.min(height - 1, y + pixels); k++) {
+        near.or(dark[k]);
+      }
+      // Row by row, for a search in the whole would go on into the rows below.
+      for (int from = near.nextClearBit(0); from < width; ) {
+        int end = near.nextSetBit(from);
+        end = end < 0 ? width : end;
+        left.set(y * width + from, y * width + end);
+        from = near.nextClearBit(end);
       }
     }
     return new FrameMask(width, height, left);
   }
 
-  private int next(int from) {
-    int set = white.nextSetBit(from);
-    return set < 0 ? width * height : set;
+  private BitSet unset(int y) {
+    BitSet row = white.get(y * width, (y + 1) * width);
+    row.flip(0, width);
+    return row;
+  }
+
+  private BitSet widened(BitSet row, int pixels) {
+    BitSet wide = new BitSet(width);
+    for (int from = row.nextSetBit(0); from >= 0; ) {
+      int end = row.nextClearBit(from);
+      wide.set(Math.max(0, from - pixels), Math.min(width, end + pixels));
+      from = row.nextSetBit(end);
+    }
+    return wide;
   }
 
   /** Whether a pixel counts; those beside the frame do not. */

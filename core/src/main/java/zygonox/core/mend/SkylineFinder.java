@@ -56,18 +56,26 @@ public final class SkylineFinder {
   private final int height;
   private final float[] level;
 
+  /** A picture's light, row by row: its channels one after the other. */
+  @FunctionalInterface
+  public interface Rows {
+    void read(int y, float[] light);
+  }
+
   /**
-   * @param ground the mean of unmoved frames, rows with channels one after the other
+   * @param ground the mean of unmoved frames
    */
-  public SkylineFinder(PixelLayout layout, float[] ground) {
+  public SkylineFinder(PixelLayout layout, Rows ground) {
     this.width = layout.width();
     this.height = layout.height();
     this.level = new float[width * height];
+    float[] light = new float[layout.rowSamples()];
     for (int y = 0; y < height; y++) {
+      ground.read(y, light);
       for (int x = 0; x < width; x++) {
         float sum = 0;
         for (int c = 0; c < layout.channels(); c++) {
-          sum += ground[(y * layout.channels() + c) * width + x];
+          sum += light[c * width + x];
         }
         // As the eye sees it: a dark ridge under a dark sky is as clear as a bright one.
         level[y * width + x] = (float) Math.log(Math.max(1e-5, sum / layout.channels()));
@@ -112,33 +120,34 @@ public final class SkylineFinder {
     float[][] change = changes(small, columns, rows);
     int[] path = path(edges(change), lowestStar, columns, rows);
     leaveSky(path, small, change, rows);
-    BitSet sky = new BitSet(width * height);
+    int[] ends = new int[width];
     for (int x = 0; x < width; x++) {
       int column = Math.min(columns - 1, x / shrink);
       boolean ground = path[column] < rows;
-      int end = ground ? refined(x, path[column] * shrink, 2 * shrink + 2) : height;
-      for (int y = 0; y < end; y++) {
-        sky.set(y * width + x);
+      ends[x] = ground ? refined(x, path[column] * shrink, 2 * shrink + 2) : height;
+    }
+    BitSet sky = new BitSet(width * height);
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        if (y < ends[x]) {
+          sky.set(y * width + x);
+        }
       }
     }
-    takeOutDark(sky, small, path, shrink, columns, rows);
+    takeOutDark(sky, about(small, path, columns, rows), path, shrink);
     return new FrameMask(width, height, sky);
   }
 
   /** Blades, twigs and wires before the sky are much darker than the sky about them. */
-  private void takeOutDark(
-      BitSet sky, float[] small, int[] path, int shrink, int columns, int rows) {
-    float[] about = about(small, path, columns, rows);
-    int across = (columns + BLOCK - 1) / BLOCK;
-    for (int x = 1; x < width - 1; x++) {
-      int end = Math.min(height - 1, path[Math.min(columns - 1, x / shrink)] * shrink + shrink);
-      int column = Math.min(columns - 1, x / shrink) / BLOCK;
-      for (int y = 1; y < end; y++) {
-        if (!sky.get(y * width + x)) {
-          continue;
-        }
-        int row = Math.min(rows - 1, y / shrink) / BLOCK;
-        if (near(x, y) < about[row * across + column] - DARKER) {
+  private void takeOutDark(BitSet sky, float[] about, int[] path, int shrink) {
+    int across = (path.length + BLOCK - 1) / BLOCK;
+    int rows = height / shrink;
+    for (int y = 1; y < height - 1; y++) {
+      int blocks = Math.min(rows - 1, y / shrink) / BLOCK * across;
+      for (int x = 1; x < width - 1; x++) {
+        int column = Math.min(path.length - 1, x / shrink);
+        boolean above = y < path[column] * shrink + shrink;
+        if (above && near(x, y) < about[blocks + column / BLOCK] - DARKER) {
           sky.clear(y * width + x);
         }
       }

@@ -5,6 +5,9 @@ package zygonox.core.raster;
  * Immutable after it is made; about as fast as a division.
  */
 public final class ToneEncoder {
+  /** So near a whole sample, in steps, the table, off by less than a twentieth, is right. */
+  private static final float CERTAIN = 0.45f;
+
   private final int white;
   private final ToneTable table;
   // upper[v] is the light at which sample v ends and v + 1 begins.
@@ -25,8 +28,12 @@ public final class ToneEncoder {
 
   /** The sample nearest to {@code light}; what lies outside 0..1 is clipped. */
   public int encode(double light) {
-    // The table is seldom off by a step; where it is, the bounds tell.
-    int v = (int) (table.encode((float) light) * white + 0.5f);
+    float about = table.encode((float) light) * white;
+    int v = (int) (about + 0.5f);
+    if (v > 0 && Math.abs(about - v) < CERTAIN) {
+      return v;
+    }
+    // Between two samples, and where the table takes faint light for black, the bounds tell.
     while (light >= upper[v]) {
       v++;
     }

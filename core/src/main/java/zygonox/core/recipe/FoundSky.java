@@ -21,14 +21,14 @@ final class FoundSky {
   static FrameMask in(Raster still, ToneCurve curve, List<SkyPoint> stars) {
     PixelLayout layout = still.layout();
     float[] table = curve.light(layout.bits());
-    float[] light = new float[layout.samples()];
-    for (int y = 0; y < layout.height(); y++) {
-      for (int x = 0; x < layout.width(); x++) {
-        for (int c = 0; c < layout.channels(); c++) {
-          light[(y * layout.channels() + c) * layout.width() + x] = table[still.at(x, y, c)];
-        }
-      }
-    }
-    return new SkylineFinder(layout, light).sky(stars);
+    SkylineFinder.Rows rows =
+        (y, light) -> {
+          for (int x = 0; x < layout.width(); x++) {
+            for (int c = 0; c < layout.channels(); c++) {
+              light[c * layout.width() + x] = table[still.at(x, y, c)];
+            }
+          }
+        };
+    return new SkylineFinder(layout, rows).sky(stars);
   }
 }

@@ -349,9 +349,13 @@ class SkyAndGroundTest {
     return light;
   }
 
+  private static SkylineFinder.Rows rows(float[] light) {
+    return (y, row) -> System.arraycopy(light, y * row.length, row, 0, row.length);
+  }
+
   @Test
   void theSkylineIsFoundInRidgesAndMasts() {
-    FrameMask sky = new SkylineFinder(LAYOUT, light(night(0, 0.015, 3))).sky(List.of());
+    FrameMask sky = new SkylineFinder(LAYOUT, rows(light(night(0, 0.015, 3)))).sky(List.of());
     int wrong = 0;
     for (int y = 0; y < HEIGHT; y++) {
       for (int x = 0; x < WIDTH; x++) {
@@ -394,7 +398,7 @@ class SkyAndGroundTest {
         }
       }
     }
-    FrameMask sky = new SkylineFinder(LAYOUT, light).sky(known);
+    FrameMask sky = new SkylineFinder(LAYOUT, rows(light)).sky(known);
     for (int x = 0; x < WIDTH; x++) {
       double ridge = high + 0.9 * x;
       boolean certain = ridge > HEIGHT + 12 || ridge < HEIGHT - 30;
