@@ -1,7 +1,12 @@
 package zygonox.core.develop;
 
+import zygonox.core.work.Workers;
+
 /** A mask whose edge is soft. */
 public final class SoftEdge {
+  /** Rows or columns that one core takes at a time. */
+  private static final int TOGETHER = 256;
+
   private SoftEdge() {}
 
   /**
@@ -22,10 +27,16 @@ public final class SoftEdge {
     }
     float[] other = new float[share.length];
     for (int pass = 0; pass < 2; pass++) {
-      for (int y = 0; y < height; y++) {
-        mean(share, other, y * width, width, reach);
-      }
-      meanDown(other, share, width, height, reach);
+      Workers.inBands(
+          height,
+          TOGETHER,
+          (from, end) -> {
+            for (int y = from; y < end; y++) {
+              mean(share, other, y * width, width, reach);
+            }
+          });
+      Workers.inBands(
+          width, TOGETHER, (from, end) -> meanDown(other, share, width, height, from, end, reach));
     }
     return share;
   }
@@ -42,18 +53,19 @@ public final class SoftEdge {
     }
   }
 
-  /** Of all columns at once: row by row, as they lie in memory. */
-  private static void meanDown(float[] from, float[] into, int width, int height, int reach) {
-    double[] sums = new double[width];
+  /** Of some columns at once: row by row, as they lie in memory. */
+  private static void meanDown(
+      float[] from, float[] into, int width, int height, int first, int end, int reach) {
+    double[] sums = new double[end - first];
     for (int i = -reach; i <= reach; i++) {
-      add(from, Math.max(0, Math.min(height - 1, i)) * width, 1, sums);
+      add(from, Math.max(0, Math.min(height - 1, i)) * width + first, 1, sums);
     }
     for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        into[y * width + x] = (float) (sums[x] / (2 * reach + 1));
+      for (int x = first; x < end; x++) {
+        into[y * width + x] = (float) (sums[x - first] / (2 * reach + 1));
       }
-      add(from, Math.min(height - 1, y + reach + 1) * width, 1, sums);
-      add(from, Math.max(0, y - reach) * width, -1, sums);
+      add(from, Math.min(height - 1, y + reach + 1) * width + first, 1, sums);
+      add(from, Math.max(0, y - reach) * width + first, -1, sums);
     }
   }
 

@@ -9,6 +9,7 @@ import zygonox.core.align.Miss;
 import zygonox.core.align.Placement;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.Workers;
 
 /**
  * Where the sky ends in frames of a camera that stands still: in each column the place below which
@@ -52,6 +53,9 @@ public final class SkylineFinder {
   /** A star hides no nearer to the ground than so many rows. */
   private static final double CLEAR_ROWS = 2;
 
+  /** Rows or columns that one core takes at a time. */
+  private static final int TOGETHER = Long.SIZE;
+
   private final int width;
   private final int height;
   private final float[] level;
@@ -59,6 +63,7 @@ public final class SkylineFinder {
   /** A picture's light, row by row: its channels one after the other. */
   @FunctionalInterface
   public interface Rows {
+    /** Asked for by several threads. */
     void read(int y, float[] light);
   }
 
@@ -69,17 +74,26 @@ public final class SkylineFinder {
     this.width = layout.width();
     this.height = layout.height();
     this.level = new float[width * height];
-    float[] light = new float[layout.rowSamples()];
-    for (int y = 0; y < height; y++) {
-      ground.read(y, light);
-      for (int x = 0; x < width; x++) {
-        float sum = 0;
-        for (int c = 0; c < layout.channels(); c++) {
-          sum += light[c * width + x];
-        }
-        // As the eye sees it: a dark ridge under a dark sky is as clear as a bright one.
-        level[y * width + x] = (float) Math.log(Math.max(1e-5, sum / layout.channels()));
+    Workers.inBands(
+        height,
+        TOGETHER,
+        (from, end) -> {
+          float[] light = new float[layout.rowSamples()];
+          for (int y = from; y < end; y++) {
+            ground.read(y, light);
+            tell(light, layout.channels(), y * width);
+          }
+        });
+  }
+
+  /** As the eye sees it: a dark ridge under a dark sky is as clear as a bright one. */
+  private void tell(float[] light, int channels, int at) {
+    for (int x = 0; x < width; x++) {
+      float sum = 0;
+      for (int c = 0; c < channels; c++) {
+        sum += light[c * width + x];
       }
+      level[at + x] = (float) Math.log(Math.max(1e-5, sum / channels));
     }
   }
 
@@ -126,32 +140,35 @@ public final class SkylineFinder {
       boolean ground = path[column] < rows;
       ends[x] = ground ? refined(x, path[column] * shrink, 2 * shrink + 2) : height;
     }
-    BitSet sky = new BitSet(width * height);
-    for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        if (y < ends[x]) {
-          sky.set(y * width + x);
-        }
-      }
-    }
-    takeOutDark(sky, about(small, path, columns, rows), path, shrink);
-    return new FrameMask(width, height, sky);
+    float[] about = about(small, path, columns, rows);
+    // As many rows as there are bits in a word: each band has words of its own.
+    long[] sky = new long[(width * height + Long.SIZE - 1) / Long.SIZE];
+    Workers.inBands(
+        height,
+        TOGETHER,
+        (from, end) -> {
+          for (int y = from; y < end; y++) {
+            for (int x = 0; x < width; x++) {
+              int at = y * width + x;
+              if (y < ends[x] && !isDark(x, y, about, path, shrink)) {
+                sky[at / Long.SIZE] |= 1L << at;
+              }
+            }
+          }
+        });
+    return new FrameMask(width, height, BitSet.valueOf(sky));
   }
 
   /** Blades, twigs and wires before the sky are much darker than the sky about them. */
-  private void takeOutDark(BitSet sky, float[] about, int[] path, int shrink) {
-    int across = (path.length + BLOCK - 1) / BLOCK;
-    int rows = height / shrink;
-    for (int y = 1; y < height - 1; y++) {
-      int blocks = Math.min(rows - 1, y / shrink) / BLOCK * across;
-      for (int x = 1; x < width - 1; x++) {
-        int column = Math.min(path.length - 1, x / shrink);
-        boolean above = y < path[column] * shrink + shrink;
-        if (above && near(x, y) < about[blocks + column / BLOCK] - DARKER) {
-          sky.clear(y * width + x);
-        }
-      }
+  private boolean isDark(int x, int y, float[] about, int[] path, int shrink) {
+    int column = Math.min(path.length - 1, x / shrink);
+    boolean inside = x > 0 && y > 0 && x < width - 1 && y < height - 1;
+    if (!inside || y >= (path[column] + 1) * shrink) {
+      return false;
     }
+    int row = Math.min(height / shrink - 1, y / shrink) / BLOCK;
+    int across = (path.length + BLOCK - 1) / BLOCK;
+    return near(x, y) < about[row * across + column / BLOCK] - DARKER;
   }
 
   private float near(int x, int y) {
@@ -256,10 +273,15 @@ public final class SkylineFinder {
     int columns = path.length;
     float[] clearest = new float[columns];
     float[] sizes = new float[columns];
-    for (int x = 0; x < columns; x++) {
-      clearest[x] = Math.abs(clearest(small, x, path[x], columns, rows));
-      sizes[x] = usual(change[x], path[x]);
-    }
+    Workers.inBands(
+        columns,
+        TOGETHER,
+        (from, end) -> {
+          for (int x = from; x < end; x++) {
+            clearest[x] = Math.abs(clearest(small, x, path[x], columns, rows));
+            sizes[x] = usual(change[x], path[x]);
+          }
+        });
     float[] some = new float[2 * AGREEING + 1];
     boolean[] ground = new boolean[columns];
     int count = 0;

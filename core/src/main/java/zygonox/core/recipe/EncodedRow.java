@@ -40,6 +40,19 @@ final class EncodedRow {
     }
   }
 
+  /**
+   * Sets a sample as it was stored by the same curve.
+   *
+   * @param stored 0 to 65,535
+   */
+  void keep(int sample, int stored) {
+    switch (sink.header().depth()) {
+      case FLOAT -> floats[sample] = stored / 65_535f;
+      case SIXTEEN -> samples[sample] = (short) stored;
+      default -> samples[sample] = (short) ((stored + 128) / 257);
+    }
+  }
+
   void write(int y) throws IOException {
     if (floats.length > 0) {
       sink.rows(y, 1, floats);

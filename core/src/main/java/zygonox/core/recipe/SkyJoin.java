@@ -9,7 +9,10 @@ import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
 import zygonox.core.work.Workers;
 
-/** Puts a sky over a ground, in light, along a soft edge. */
+/**
+ * Puts a sky over a ground, both stored with 16 bits by one curve, along an edge that is soft in
+ * light.
+ */
 final class SkyJoin {
   /** Rows that a worker joins at a time. */
   private static final int BAND_ROWS = 256;
@@ -46,31 +49,34 @@ final class SkyJoin {
 
   /** Writes all rows. */
   void into(PictureSink sink) {
-    int bands = (sky.layout().height() + BAND_ROWS - 1) / BAND_ROWS;
     float[] table = curve.light(sky.layout().bits());
-    try (Workers crew = Workers.perCore()) {
-      crew.forEach(bands, (band, worker) -> band(band * BAND_ROWS, table, sink));
-    }
+    Workers.inBands(
+        sky.layout().height(), BAND_ROWS, (first, end) -> band(first, end, table, sink));
   }
 
-  private void band(int first, float[] table, PictureSink sink) throws IOException {
+  private void band(int first, int end, float[] table, PictureSink sink) throws IOException {
     PixelLayout layout = sky.layout();
     EncodedRow row = new EncodedRow(sink, curve, layout.rowSamples());
     int channels = layout.channels();
-    float[] last = new float[layout.width() * channels];
+    int[] last = new int[layout.width() * channels];
     for (int x = 0; x < layout.width(); x++) {
-      goOn(x, first - 1, table, last);
+      goOn(x, first - 1, last);
     }
-    for (int y = first; y < Math.min(layout.height(), first + BAND_ROWS); y++) {
+    for (int y = first; y < end; y++) {
       for (int x = 0; x < layout.width(); x++) {
         boolean seen = count.at(x, y, 0) > 0;
         float part = share[y * layout.width() + x];
         for (int c = 0; c < channels; c++) {
           int i = x * channels + c;
-          last[i] = seen ? table[sky.at(x, y, c)] : last[i];
-          float own = table[ground.at(x, y, c)] * gains[c];
-          float light = part * last[i] + (1 - part) * own;
-          row.set(i, light);
+          last[i] = seen ? sky.at(x, y, c) : last[i];
+          if (part == 1) {
+            row.keep(i, last[i]);
+          } else if (part == 0 && gains[c] == 1) {
+            row.keep(i, ground.at(x, y, c));
+          } else {
+            float own = table[ground.at(x, y, c)] * gains[c];
+            row.set(i, part * table[last[i]] + (1 - part) * own);
+          }
         }
       }
       row.write(y);
@@ -78,14 +84,14 @@ final class SkyJoin {
   }
 
   /** Behind the ridge no frame saw the sky: what was seen above it goes on. */
-  private void goOn(int x, int above, float[] table, float[] last) {
+  private void goOn(int x, int above, int[] last) {
     int channels = sky.layout().channels();
     int y = above;
     while (y >= 0 && count.at(x, y, 0) == 0) {
       y--;
     }
     for (int c = 0; c < channels && y >= 0; c++) {
-      last[x * channels + c] = table[sky.at(x, y, c)];
+      last[x * channels + c] = sky.at(x, y, c);
     }
   }
 }

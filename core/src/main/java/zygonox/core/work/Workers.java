@@ -94,6 +94,25 @@ public final class Workers implements AutoCloseable {
     }
   }
 
+  /** Work on the rows of a band; may throw anything. */
+  @FunctionalInterface
+  public interface BandWork {
+    /**
+     * @param from the first row
+     * @param end the one behind the last
+     */
+    void run(int from, int end) throws Exception;
+  }
+
+  /** Works through rows on all cores, so many at a time; otherwise as {@link #forEach}. */
+  public static void inBands(int rows, int rowsEach, BandWork work) {
+    try (Workers crew = perCore()) {
+      crew.forEach(
+          (rows + rowsEach - 1) / rowsEach,
+          (band, worker) -> work.run(band * rowsEach, Math.min(rows, (band + 1) * rowsEach)));
+    }
+  }
+
   /** Hands one piece of work to the next free thread and returns at once; see {@link #finish}. */
   public void start(Runnable work) {
     started.add(threads.submit(work));
