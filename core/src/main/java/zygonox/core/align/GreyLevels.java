@@ -1,6 +1,7 @@
 package zygonox.core.align;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
@@ -125,24 +126,46 @@ final class GreyLevels {
     short[] samples = new short[stripRows * layout.rowSamples()];
     int channels = layout.channels();
     float scale = 1f / (shrink * shrink * channels * layout.white());
+    int[] sums = new int[width * shrink];
     for (int row = 0; row < layout.height(); row += stripRows) {
       cancellation.check();
       int rows = Math.min(stripRows, layout.height() - row);
       source.read(row, rows, samples);
-      for (int y = 0; y < rows && (row + y) / shrink < height; y++) {
-        int into = (row + y) / shrink * width;
-        int from = y * layout.rowSamples();
-        for (int x = 0; x < width * shrink; x++) {
-          int sum = 0;
-          for (int c = 0; c < channels; c++) {
-            sum += samples[from + x * channels + c] & 0xffff;
-          }
-          grey[into + x / shrink] += sum * scale;
+      for (int y = 0; y + shrink <= rows; y += shrink) {
+        Arrays.fill(sums, 0);
+        for (int k = 0; k < shrink; k++) {
+          add(samples, (y + k) * layout.rowSamples(), channels, sums);
         }
+        gather(sums, shrink, scale, grey, (row + y) / shrink * width, width);
       }
     }
     cancellation.check();
     return new GreyLevels(shrink, new Level(width, height, grey));
+  }
+
+  private static void add(short[] samples, int from, int channels, int[] sums) {
+    if (channels == 1) {
+      for (int x = 0; x < sums.length; x++) {
+        sums[x] += samples[from + x] & 0xffff;
+      }
+      return;
+    }
+    for (int x = 0; x < sums.length; x++) {
+      for (int c = 0; c < channels; c++) {
+        sums[x] += samples[from + x * channels + c] & 0xffff;
+      }
+    }
+  }
+
+  private static void gather(
+      int[] sums, int shrink, float scale, float[] grey, int into, int width) {
+    for (int x = 0; x < width; x++) {
+      int sum = 0;
+      for (int k = 0; k < shrink; k++) {
+        sum += sums[x * shrink + k];
+      }
+      grey[into + x] = sum * scale;
+    }
   }
 
   /** How large one of them is held in memory, about. */

@@ -1,11 +1,14 @@
 package zygonox.core.measure;
 
+import java.util.List;
 import java.util.OptionalDouble;
+import java.util.concurrent.atomic.AtomicReference;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.stars.GreyStrip;
 import zygonox.core.stars.OrderStatistic;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.Workers;
 
 /**
  * How sharp the edges of a picture of many frames are, held against those of one frame, whatever
@@ -103,8 +106,9 @@ public final class EdgeSharpness {
       Where where,
       Cancellation cancellation)
       throws UnreadableFrame {
-    Grey one = Grey.of(frame, cancellation);
-    Grey many = Grey.of(picture, cancellation);
+    List<Grey> both = greys(List.of(frame, picture), cancellation);
+    Grey one = both.get(0);
+    Grey many = both.get(1);
     OptionalDouble tone = tone(one, many, left, top, where);
     if (tone.isEmpty()) {
       return OptionalDouble.empty();
@@ -116,6 +120,27 @@ public final class EdgeSharpness {
     double share = edges.getAsDouble() / tone.getAsDouble();
     double squared = 2 * share * share - 1;
     return squared > 0 ? OptionalDouble.of(Math.sqrt(squared)) : OptionalDouble.of(0);
+  }
+
+  /** Of several pictures at the same time. */
+  private static List<Grey> greys(List<PixelSource> sources, Cancellation cancellation)
+      throws UnreadableFrame {
+    Grey[] greys = new Grey[sources.size()];
+    AtomicReference<UnreadableFrame> fault = new AtomicReference<>();
+    Workers.inBands(
+        greys.length,
+        1,
+        (i, end) -> {
+          try {
+            greys[i] = Grey.of(sources.get(i), cancellation);
+          } catch (UnreadableFrame e) {
+            fault.set(e);
+          }
+        });
+    if (fault.get() != null) {
+      throw fault.get();
+    }
+    return List.of(greys);
   }
 
   /** The picture's own slopes over the frame's along them. */
