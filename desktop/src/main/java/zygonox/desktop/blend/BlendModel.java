@@ -9,7 +9,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import zygonox.core.align.SkyView;
@@ -111,7 +114,27 @@ public final class BlendModel {
 
   /** Takes another recipe, in one step of undo. */
   void edit(String thing, Recipe changed) {
-    Recipe sound = guided(sound(changed));
+    take(thing, guided(changed));
+  }
+
+  /**
+   * Goes back to the recipe that a picture was made by. Which frames take part stays as it stands.
+   *
+   * @return how many frames it was made of, where those that would be taken now are others
+   */
+  OptionalInt goBackTo(Recipe made) {
+    take("made", made.withSelection(recipe().selection()));
+    Set<Path> then = plain(made.selection().paths().stream());
+    Set<Path> now = plain(keptFrames().stream().map(Frame::file));
+    return then.equals(now) ? OptionalInt.empty() : OptionalInt.of(then.size());
+  }
+
+  private static Set<Path> plain(Stream<Path> files) {
+    return files.map(f -> f.toAbsolutePath().normalize()).collect(Collectors.toSet());
+  }
+
+  private void take(String thing, Recipe changed) {
+    Recipe sound = sound(changed);
     if (night.night() == null) {
       loose = sound;
       refresh();

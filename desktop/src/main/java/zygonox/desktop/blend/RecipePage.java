@@ -69,7 +69,7 @@ final class RecipePage implements Page {
     this.workplace = workplace;
     this.model = model;
     this.variants = variants;
-    this.list = new VariantList(workplace, variants);
+    this.list = new VariantList(workplace, variants, this::goBack);
     this.whose = new WhoseModel(workplace, variants);
     SentenceView sentence = new SentenceView(model.sentenceProperty());
     blend.setId("blend");
@@ -94,6 +94,16 @@ final class RecipePage implements Page {
               }
             });
     model.onChoosingScratch(this::chooseScratch);
+  }
+
+  private void goBack(Variant variant) {
+    model
+        .goBackTo(variant.recipe())
+        .ifPresent(
+            then ->
+                workplace
+                    .navigator()
+                    .note(Words.say("variants.other-frames", then, model.keptFrames().size())));
   }
 
   private void chooseScratch() {

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
@@ -35,7 +36,10 @@ final class VariantList extends VBox {
   private final ListView<Variant> list = new ListView<>();
   private final Map<Path, Pixels> small = new HashMap<>();
 
-  VariantList(Workplace workplace, VariantsModel variants) {
+  /**
+   * @param goBack makes the sentence say how one was made
+   */
+  VariantList(Workplace workplace, VariantsModel variants, Consumer<Variant> goBack) {
     this.workplace = workplace;
     this.variants = variants;
     Label title = new Label(Words.say("variants.title"));
@@ -65,6 +69,11 @@ final class VariantList extends VBox {
                 list.getSelectionModel().select(v);
               }
             });
+    Button back = new Button(Words.say("variants.go-back"));
+    back.setId("go-back");
+    back.getStyleClass().add("quiet");
+    back.disableProperty().bind(variants.shownProperty().isNull());
+    back.setOnAction(e -> goBack.accept(variants.shownProperty().get()));
     Button forget = new Button(Words.say("variants.forget"));
     forget.setId("forget");
     forget.getStyleClass().add("quiet");
@@ -79,7 +88,7 @@ final class VariantList extends VBox {
         .shownProperty()
         .subscribe(v -> map.setVisible(v != null && Files.exists(v.rejected())));
     VBox.setVgrow(list, Priority.ALWAYS);
-    getChildren().setAll(title, list, note, map, forget);
+    getChildren().setAll(title, list, note, map, back, forget);
     setSpacing(6);
     getStyleClass().add("side");
     setPrefWidth(WIDTH);

@@ -28,7 +28,9 @@ import zygonox.core.recipe.Align;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.FramePart;
 import zygonox.core.recipe.Mending;
+import zygonox.core.recipe.Recipe;
 import zygonox.core.recipe.RedLight;
+import zygonox.core.recipe.Selection;
 import zygonox.core.work.Cancellation;
 import zygonox.desktop.sentence.Part;
 import zygonox.desktop.sentence.Setting;
@@ -146,6 +148,23 @@ class BlendModelTest {
     assertThat(model.recipe().scale()).isEqualTo(1);
   }
 
+  @Test
+  void thePastRecipeComesBackAsItWasWhateverIsUsualNow() {
+    night.framesProperty().set(TestNight.frames());
+    take("align them on the stars");
+    take("not guided by the plan");
+    Recipe made = model.job(Path.of("made.tif")).recipe();
+    set("align", "leave");
+    assertThat(model.goBackTo(made)).isEmpty();
+    assertThat(model.recipe().align()).isEqualTo(Align.STARS);
+    assertThat(model.recipe().skyView()).isEmpty();
+    assertThat(model.recipe().selection().paths()).isEmpty();
+    // Of fewer frames: what is taken stays as it stands, and that is told.
+    Recipe fewer = made.withSelection(Selection.of(made.selection().paths().subList(0, 2)));
+    assertThat(model.goBackTo(fewer)).hasValue(2);
+    assertThat(model.keptFrames()).hasSizeGreaterThan(2);
+  }
+
   /** What the plan tells of the camera is usual, and so only said where it is not so. */
   @Test
   void starsAreGuidedByThePlanUnlessSaidOtherwise() {
@@ -158,7 +177,7 @@ class BlendModelTest {
     assertThat(model.recipe().skyView()).isEmpty();
     take("guided by the plan");
     assertThat(model.recipe().skyView()).contains(planned);
-    model.edit("read", model.recipe().withSkyView(Optional.of(SkyView.parse("10,20,30,40"))));
+    model.edit("other", model.recipe().withSkyView(Optional.of(SkyView.parse("10,20,30,40"))));
     assertThat(sentence()).contains("on the stars, guided by another plan");
     set("sky-view", "guided by the plan");
     assertThat(model.recipe().skyView()).contains(planned);

@@ -88,6 +88,11 @@ class BlendWindowTest extends WindowTest {
     await(() -> Files.exists(saved));
     assertThat(RecipeFile.read(saved).recipe().method()).isEqualTo(BlendMethod.MEAN);
     assertThat(RecipeFile.read(saved).frames()).hasSize(16);
+    robot.clickOn("#go-back");
+    assertThat(text("#setting-method")).isEqualTo("mean");
+    robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(text("#setting-method")).isEqualTo("darken");
     robot.clickOn("#forget");
     await(() -> list.getItems().size() == 1);
   }
