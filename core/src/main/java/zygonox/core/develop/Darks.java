@@ -42,8 +42,15 @@ record Darks(List<Frame> exposed, List<Frame> bias) {
 
   /** By how much longer than the darks a frame was exposed, where their bias lets that be told. */
   double share(Frame frame) {
-    boolean told = seconds(frame) > 0 && !bias.isEmpty();
-    return told && seconds(exposed.get(0)) > 0 ? seconds(frame) / seconds(exposed.get(0)) : 1;
+    double own = seconds(frame);
+    double dark = middleSeconds();
+    return own > 0 && dark > 0 && !bias.isEmpty() ? own / dark : 1;
+  }
+
+  /** Of darks of several exposures the median holds what gathered in the middle one. */
+  private double middleSeconds() {
+    double[] sorted = exposed.stream().mapToDouble(Darks::seconds).sorted().toArray();
+    return (sorted[(sorted.length - 1) / 2] + sorted[sorted.length / 2]) / 2;
   }
 
   /** Whether one of them holds another light than there is in a frame. */

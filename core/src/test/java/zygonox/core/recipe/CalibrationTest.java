@@ -457,24 +457,27 @@ class CalibrationTest {
 
   /**
    * Reading adds 40 counts and a second in the dark 3: of a frame of 60 s that is 220, told by
-   * darks of 30 s and bias frames among them; the flat's own share of it goes too.
+   * darks of 20, 30 and 40 s and bias frames among them; the flat's own share of it goes too.
    */
   @Test
   void biasFramesAmongTheDarksAreToldByTheirExposure() throws Exception {
     int[] light = new int[WIDTH * HEIGHT];
-    int[] dark = new int[WIDTH * HEIGHT];
     int[] bias = new int[WIDTH * HEIGHT];
     int[] flat = new int[WIDTH * HEIGHT];
     for (int i = 0; i < light.length; i++) {
       int of = i % 2;
       light[i] = BLACK + 3000 + 40 + of * 180;
-      dark[i] = BLACK + 40 + of * 90;
       bias[i] = BLACK + 40;
       flat[i] = BLACK + 40 + (i / WIDTH < HEIGHT / 2 ? 4000 : 2000);
     }
     mosaic(lights.resolve("a.dng"), light, 60);
     for (int k = 0; k < 3; k++) {
-      mosaic(darks.resolve("d" + k + ".dng"), dark, 30);
+      int seconds = 20 + 10 * k;
+      int[] dark = new int[WIDTH * HEIGHT];
+      for (int i = 0; i < dark.length; i++) {
+        dark[i] = BLACK + 40 + i % 2 * 3 * seconds;
+      }
+      mosaic(darks.resolve("d" + k + ".dng"), dark, seconds);
       mosaic(darks.resolve("b" + k + ".dng"), bias, 1 / 4000.0);
     }
     mosaic(flats.resolve("f.dng"), flat, 0.02);
