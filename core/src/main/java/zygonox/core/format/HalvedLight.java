@@ -7,6 +7,9 @@ import zygonox.core.raster.PixelLayout;
  * row is left out.
  */
 public final class HalvedLight implements LightSource {
+  /** Rows of its own that are read at a time, the most. */
+  private static final int ROWS = 16;
+
   private final LightSource from;
   private final PixelLayout layout;
   private float[] strip = new float[0];
@@ -33,21 +36,28 @@ public final class HalvedLight implements LightSource {
 
   @Override
   public long heldBytes() {
-    return from.heldBytes();
+    return 2L * ROWS * Float.BYTES * from.layout().rowSamples() + from.heldBytes();
   }
 
   @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
-    int whole = from.layout().width();
-    if (strip.length < 2 * rows * from.layout().rowSamples()) {
-      strip = new float[2 * rows * from.layout().rowSamples()];
+    if (strip.length == 0) {
+      strip = new float[2 * ROWS * from.layout().rowSamples()];
     }
-    from.read(2 * firstRow, 2 * rows, strip);
+    for (int row = 0; row < rows; row += ROWS) {
+      int some = Math.min(ROWS, rows - row);
+      from.read(2 * (firstRow + row), 2 * some, strip);
+      halve(some, into, row * layout.rowSamples());
+    }
+  }
+
+  private void halve(int rows, float[] into, int at) {
+    int whole = from.layout().width();
     for (int y = 0; y < rows; y++) {
       for (int c = 0; c < layout.channels(); c++) {
         int upper = (2 * y * layout.channels() + c) * whole;
         int lower = upper + layout.channels() * whole;
-        int to = (y * layout.channels() + c) * layout.width();
+        int to = at + (y * layout.channels() + c) * layout.width();
         for (int x = 0; x < layout.width(); x++) {
           float above = strip[upper + 2 * x] + strip[upper + 2 * x + 1];
           into[to + x] = 0.25f * (above + strip[lower + 2 * x] + strip[lower + 2 * x + 1]);

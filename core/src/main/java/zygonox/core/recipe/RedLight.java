@@ -11,8 +11,11 @@ import zygonox.core.quantity.InvalidInput;
  * @param share what their light is multiplied by, 0 to 100
  */
 public record RedLight(List<Path> frames, double share) {
+  /** What the light is multiplied by, the most. */
+  public static final double MOST_SHARE = 100;
+
   public RedLight {
     frames = List.copyOf(frames);
-    InvalidInput.check("red-share", "value.red-share", share, 0, 100);
+    InvalidInput.check("red-share", "value.red-share", share, 0, MOST_SHARE);
   }
 }

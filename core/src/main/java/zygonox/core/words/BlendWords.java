@@ -23,7 +23,8 @@ public final class BlendWords {
 
   /** How far the noise fell; empty where it is not told. */
   public static Optional<String> noise(BlendResult done) {
-    return gains(done).map(g -> Words.say("blend.noise", g.measured(), g.expected()));
+    String said = done.recipe().sharpen() > 0 ? "blend.noise-before-sharpening" : "blend.noise";
+    return gains(done).map(g -> Words.say(said, g.measured(), g.expected()));
   }
 
   /** Why it fell otherwise than expected; empty where it did as expected. */

@@ -19,6 +19,7 @@ import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
+import zygonox.core.words.BlendWords;
 
 /** More resolution than a frame has, against a picture that is known at every point. */
 class ScaleTest {
@@ -215,6 +216,7 @@ class ScaleTest {
     BlendResult result = TestRecipes.blend(recipe.withSharpen(0.8), frames, out);
     assertThat(result.output()).isEqualTo(out);
     assertThat(result.recipe().sharpen()).isEqualTo(0.8);
+    assertThat(BlendWords.noise(result).orElseThrow()).startsWith("before it was sharpened");
     double turns = 2 * Math.PI * HELD;
     double before = strength(PictureReader.readWhole(Frame.look(plain)), 2, turns);
     double after = strength(PictureReader.readWhole(Frame.look(out)), 2, turns);

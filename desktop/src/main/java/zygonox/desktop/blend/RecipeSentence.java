@@ -20,6 +20,7 @@ import zygonox.core.quantity.Seconds;
 import zygonox.core.recipe.Align;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Recipe;
+import zygonox.core.recipe.RedLight;
 import zygonox.core.recipe.Weights;
 import zygonox.core.words.Words;
 import zygonox.desktop.sentence.Part;
@@ -32,6 +33,7 @@ import zygonox.desktop.sentence.Settings;
  * and offered at the sentence's end.
  */
 final class RecipeSentence {
+  private static final double RED_STEP = 0.25;
   private static final double KAPPA_STEP = 0.5;
 
   /** What looking for stars takes, in seconds a megapixel and core; measured by the bench. */
@@ -190,7 +192,30 @@ final class RecipeSentence {
                   on -> Words.say((on ? "blend.care." : "blend.care-not.") + care),
                   on -> Words.say(on ? "blend.care-means." + care : "blend.cost-none"),
                   on -> model.set(care, on)));
+      if (care == Care.RED) {
+        model.recipe().red().filter(r -> r.share() != 1).ifPresent(r -> redShare(builder, r));
+      }
     }
+  }
+
+  private void redShare(Sentence.Builder builder, RedLight red) {
+    builder
+        .say(Words.say("blend.s-red-share"))
+        .set(
+            Settings.number(
+                "red-share",
+                Notation.NUMBER::parse,
+                Words.number(red.share()),
+                red.share(),
+                v -> Math.min(RedLight.MOST_SHARE, v + RED_STEP),
+                v -> Math.max(0, v - RED_STEP),
+                v -> withRed(red, v),
+                r -> Words.say("blend.red-share-means"),
+                r -> model.edit("red-share", r)));
+  }
+
+  private Recipe withRed(RedLight red, double share) {
+    return model.recipe().withRed(Optional.of(new RedLight(red.frames(), share)));
   }
 
   private void averageClauses(Sentence.Builder builder) {
@@ -292,6 +317,15 @@ final class RecipeSentence {
                 () -> model.set(care, true)));
       }
     }
+    now.red()
+        .filter(r -> r.share() == 1)
+        .ifPresent(
+            r ->
+                offers.add(
+                    new Part.Offer(
+                        Words.say("blend.offer-red-share"),
+                        Words.say("blend.red-share-means"),
+                        () -> model.edit("red-share", withRed(r, 1 + RED_STEP)))));
     if (now.align() == Align.STARS && planned.isPresent()) {
       boolean guided = now.skyView().isPresent();
       offers.add(

@@ -219,6 +219,10 @@ class BlendModelTest {
         .contains("add the light of the other frames to the red");
     set("care-mono", "fill in their colours");
     set("care-masks", "count all of every frame");
+    take("add more of that light to the red");
+    assertThat(sentence()).contains("to the red times 1.25");
+    set("red-share", "1.5");
+    assertThat(model.recipe().red().orElseThrow().share()).isEqualTo(1.5);
     set("care-red", "add nothing to the red");
     assertThat(sentence())
         .isEqualTo(
