@@ -224,16 +224,16 @@ final class CleanPage implements Page {
         return;
       }
       MaskFiles files = painting.files();
-      int subject = painting.subject();
+      PaintedMask.Writing writing = painting.writing();
       workplace
           .tasks()
           .quietly(
               "part-write",
               (progress, cancellation) -> files.write(painted.get()),
               file -> {
-                // Of a night that was left, or a frame that was, meanwhile: nobody's.
-                if (files.equals(painting.files()) && subject == painting.subject()) {
-                  painting.use(file);
+                // Of a night that was left meanwhile: nobody's.
+                if (files.equals(painting.files())) {
+                  writing.written(file);
                 }
               });
     }

@@ -6,6 +6,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.BiConsumer;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.recipe.Region;
@@ -67,8 +68,8 @@ abstract class PaintedMask {
   /** The file the recipe has for what is painted now. */
   abstract Optional<Path> wanted();
 
-  /** Has the recipe use another file. */
-  abstract void edit(Path file, double edge);
+  /** What has the recipe use another file, with so soft an edge, for what is painted now. */
+  abstract BiConsumer<Path, Double> editing();
 
   /** How soft the edge is that the recipe has for what is painted now, in pixels. */
   abstract OptionalDouble wantedEdge();
@@ -102,7 +103,7 @@ abstract class PaintedMask {
 
   void setEdge(double pixels) {
     edge = OptionalDouble.of(pixels);
-    wanted().ifPresent(file -> edit(file, pixels));
+    wanted().ifPresent(file -> editing().accept(file, pixels));
   }
 
   /** How the next part is drawn; a gradient only where edges can be soft. */
@@ -132,11 +133,6 @@ abstract class PaintedMask {
     mask = Optional.empty();
     edge = OptionalDouble.empty();
     forget();
-  }
-
-  /** Tells what is painted: a mask that was being written belongs to no other. */
-  int subject() {
-    return subject;
   }
 
   /** The mask that is to be read, because the recipe has another than the one in work. */
@@ -247,13 +243,30 @@ abstract class PaintedMask {
     return mask().map(this::turned);
   }
 
-  /** The recipe takes a mask that was written, from now on. */
-  void use(Path file) {
-    known = Optional.of(file);
-    // A gradient's own edge goes before that of the mask it takes the place of.
-    double soft = gradient ? edge.orElseThrow() : edge();
-    gradient = false;
-    edit(file, soft);
+  /** A mask on its way to its file: it belongs to what is painted now, whatever is by then. */
+  final class Writing {
+    private final int of = subject;
+    private final BiConsumer<Path, Double> editing = editing();
+    private final double soft;
+
+    private Writing() {
+      // A gradient's own edge goes before that of the mask it takes the place of.
+      soft = gradient ? edge.orElseThrow() : edge();
+      gradient = false;
+    }
+
+    /** The recipe takes it from now on. */
+    void written(Path file) {
+      if (of == subject) {
+        known = Optional.of(file);
+      }
+      editing.accept(file, soft);
+    }
+  }
+
+  /** What is painted begins to be written. */
+  Writing writing() {
+    return new Writing();
   }
 
   /** Where masks are kept. */

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.BiConsumer;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.recipe.Crop;
 import zygonox.core.recipe.Recipe;
@@ -41,11 +42,9 @@ final class RegionModel extends PaintedMask {
   }
 
   private Optional<Region> region() {
-    return blend().recipe().regions().stream().filter(this::isOwn).findFirst();
-  }
-
-  private boolean isOwn(Region region) {
-    return region.isPainted() && region.isFrom(method, frame);
+    return blend().recipe().regions().stream()
+        .filter(r -> r.isPainted() && r.isFrom(method, frame))
+        .findFirst();
   }
 
   @Override
@@ -64,17 +63,23 @@ final class RegionModel extends PaintedMask {
   }
 
   @Override
-  void edit(Path file, double edge) {
+  BiConsumer<Path, Double> editing() {
+    Optional<BlendMethod> by = method;
+    Optional<Path> from = frame;
+    return (file, edge) -> edit(by, from, file, edge);
+  }
+
+  private void edit(Optional<BlendMethod> by, Optional<Path> from, Path file, double edge) {
     Recipe recipe = blend().recipe();
     List<Region> regions = new ArrayList<>();
     boolean there = false;
     for (Region region : recipe.regions()) {
-      boolean own = isOwn(region);
+      boolean own = region.isPainted() && region.isFrom(by, from);
       regions.add(own ? region.withMask(file).withEdge(edge) : region);
       there |= own;
     }
     if (!there) {
-      regions.add(Region.painted(file, method, frame, edge));
+      regions.add(Region.painted(file, by, from, edge));
     }
     blend().edit("region " + file.getFileName() + edge, recipe.withRegions(regions));
   }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.BiConsumer;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.frame.Frame;
 import zygonox.core.recipe.Align;
@@ -46,7 +47,7 @@ final class SpotModel extends PaintedMask {
 
   /** How many frames can be. */
   int most() {
-    return Math.max(1, following().size());
+    return Math.max(1, following(frame).size());
   }
 
   /** How many frames are masked alike, the one that is painted in included. */
@@ -56,40 +57,39 @@ final class SpotModel extends PaintedMask {
 
   /** The mask is copied to the frames that follow, or taken off those beyond. */
   void setFrames(int count) {
-    Optional<FramePart> part = part();
     frames = count;
-    part.ifPresent(p -> edit(p.mask(), p.edgePixels()));
+    part(frame).ifPresent(p -> edit(frame, count, p.mask(), p.edgePixels()));
   }
 
   private int alike() {
-    Optional<FramePart> part = part();
+    Optional<FramePart> part = part(frame);
     if (part.isEmpty()) {
       return 1;
     }
     Map<Path, FramePart> masks = blend().recipe().masks();
-    return (int) following().stream().takeWhile(f -> part.get().equals(masks.get(f))).count();
+    return (int) following(frame).stream().takeWhile(f -> part.get().equals(masks.get(f))).count();
   }
 
   /** The frame and those after it, in the order they were taken in. */
-  private List<Path> following() {
+  private List<Path> following(Optional<Path> of) {
     return blend().keptFrames().stream()
         .map(Frame::file)
-        .dropWhile(f -> !f.equals(frame.orElse(null)))
+        .dropWhile(f -> !f.equals(of.orElse(null)))
         .toList();
   }
 
   @Override
   Optional<Path> wanted() {
-    return part().map(FramePart::mask);
+    return part(frame).map(FramePart::mask);
   }
 
-  private Optional<FramePart> part() {
-    return frame.map(blend().recipe().masks()::get);
+  private Optional<FramePart> part(Optional<Path> of) {
+    return of.map(blend().recipe().masks()::get);
   }
 
   @Override
   OptionalDouble wantedEdge() {
-    return part().stream().mapToDouble(FramePart::edgePixels).findFirst();
+    return part(frame).stream().mapToDouble(FramePart::edgePixels).findFirst();
   }
 
   @Override
@@ -103,14 +103,20 @@ final class SpotModel extends PaintedMask {
   }
 
   @Override
-  void edit(Path file, double edge) {
-    Optional<FramePart> before = part();
+  BiConsumer<Path, Double> editing() {
+    Optional<Path> of = frame;
+    int count = frames;
+    return (file, edge) -> edit(of, count, file, edge);
+  }
+
+  private void edit(Optional<Path> of, int count, Path file, double edge) {
+    Optional<FramePart> before = part(of);
     FramePart after = new FramePart(file, edge);
     Map<Path, FramePart> masks = new LinkedHashMap<>(blend().recipe().masks());
-    List<Path> following = following();
+    List<Path> following = following(of);
     before.ifPresent(b -> following.forEach(f -> masks.remove(f, b)));
-    following.stream().limit(frames).forEach(f -> masks.put(f, after));
-    blend().edit("mask " + file.getFileName() + edge + frames, blend().recipe().withMasks(masks));
+    following.stream().limit(count).forEach(f -> masks.put(f, after));
+    blend().edit("mask " + file.getFileName() + edge + count, blend().recipe().withMasks(masks));
   }
 
   /** In the file what the frame gives is white; what is painted is that, or the rest. */

@@ -46,7 +46,7 @@ class RegionModelTest {
     assertThat(model.mask().orElseThrow().at(200, 110)).isTrue();
     assertThat(model.mask().orElseThrow().at(200, 140)).isFalse();
     Path first = model.files().write(model.mask().orElseThrow());
-    model.use(first);
+    model.writing().written(first);
     assertThat(first).hasFileName("part-1.png").exists();
     assertThat(sentence()).contains(", one part from elsewhere");
     assertThat(blend.recipe().regions())
@@ -55,7 +55,7 @@ class RegionModelTest {
                 first, Optional.of(BlendMethod.MEDIAN), Optional.empty(), Region.USUAL_EDGE));
     model.paint(LAYOUT, 500, 400, 500, 400);
     Path second = model.files().write(model.mask().orElseThrow());
-    model.use(second);
+    model.writing().written(second);
     assertThat(blend.recipe().regions()).hasSize(1);
     assertThat(model.mask().orElseThrow().at(200, 110)).isTrue();
     assertThat(model.mask().orElseThrow().at(500, 400)).isTrue();
@@ -74,7 +74,7 @@ class RegionModelTest {
     night.redo();
     model.paintFrom(Optional.empty(), Optional.of(TestNight.frames().frames().get(2).file()));
     model.paint(LAYOUT, 50, 50, 60, 60);
-    model.use(model.files().write(model.mask().orElseThrow()));
+    model.writing().written(model.files().write(model.mask().orElseThrow()));
     assertThat(sentence()).contains(", 2 parts from elsewhere");
     setting(blend.sentenceProperty().get(), "regions").accept().accept("no part from elsewhere");
     assertThat(blend.recipe().regions()).isEmpty();
@@ -86,7 +86,7 @@ class RegionModelTest {
     assertThat(RegionModel.fits(blend.recipe())).isTrue();
     assertThat(RegionModel.fits(blend.recipe().withCrop(Crop.COMMON))).isFalse();
     model.paintFrom(Optional.of(BlendMethod.MEAN), Optional.empty());
-    model.use(folder.resolve("part.png"));
+    model.writing().written(folder.resolve("part.png"));
     blend.edit(
         "purpose",
         Purpose.SKY_OVER_GROUND.serve(
@@ -123,7 +123,7 @@ class RegionModelTest {
     assertThat(sentence()).contains("the sky from star-trails-0004.jpg, its edge 8 px soft");
     // What is painted lies over it, and is counted by itself.
     model.paintFrom(Optional.of(BlendMethod.MEAN), Optional.empty());
-    model.use(folder.resolve("part.png"));
+    model.writing().written(folder.resolve("part.png"));
     assertThat(blend.recipe().regions()).hasSize(2);
     assertThat(blend.recipe().regions().get(0).isSky()).isTrue();
     setting(blend.sentenceProperty().get(), "regions").accept().accept("no part from elsewhere");

@@ -40,7 +40,7 @@ class SpotModelTest {
   private Path stroke(double x, double y) throws Exception {
     model.paint(LAYOUT, x, y, x, y);
     Path file = model.files().write(model.unwritten().orElseThrow());
-    model.use(file);
+    model.writing().written(file);
     return file;
   }
 
@@ -92,10 +92,10 @@ class SpotModelTest {
     assertThat(click(300, 300)).isTrue();
     assertThat(model.mask().orElseThrow().at(250, 150)).isTrue();
     assertThat(model.mask().orElseThrow().at(150, 250)).isFalse();
-    model.use(model.files().write(model.unwritten().orElseThrow()));
+    model.writing().written(model.files().write(model.unwritten().orElseThrow()));
     assertThat(click(100, 300)).isTrue();
     assertThat(model.mask().orElseThrow().at(150, 250)).isTrue();
-    model.use(model.files().write(model.unwritten().orElseThrow()));
+    model.writing().written(model.files().write(model.unwritten().orElseThrow()));
     // The first corner once more: what follows is another part, beside the one that is there.
     assertThat(click(102, 101)).isFalse();
     assertThat(model.open()).isEmpty();
@@ -114,7 +114,7 @@ class SpotModelTest {
     model.paint(LAYOUT, 100, 200, 100, 200);
     model.paint(LAYOUT, 100, 200, 300, 200);
     assertThat(model.lifted()).isTrue();
-    model.use(model.files().write(model.unwritten().orElseThrow()));
+    model.writing().written(model.files().write(model.unwritten().orElseThrow()));
     assertThat(blend.recipe().masks().get(files.get(2)).edgePixels()).isEqualTo(100);
     assertThat(model.mask().orElseThrow().at(190, 500)).isTrue();
     assertThat(model.mask().orElseThrow().at(210, 500)).isFalse();
@@ -122,7 +122,7 @@ class SpotModelTest {
     assertThat(click(400, 100)).isFalse();
     assertThat(model.open()).hasSize(1);
     assertThat(click(400, 350)).isTrue();
-    model.use(model.files().write(model.unwritten().orElseThrow()));
+    model.writing().written(model.files().write(model.unwritten().orElseThrow()));
     assertThat(model.edge()).isEqualTo(125);
     model.setEdge(30);
     assertThat(blend.recipe().masks().get(files.get(2)).edgePixels()).isEqualTo(30);
@@ -148,14 +148,20 @@ class SpotModelTest {
 
   /** Reading and writing take a while, in which somebody turns to another frame. */
   @Test
-  void whatBelongsToAnotherFrameIsNotTaken() throws Exception {
+  void aStrokeStaysWithTheFrameItWasPaintedIn() throws Exception {
     model.paintIn(Optional.of(files.get(1)), false);
-    int subject = model.subject();
-    Path first = stroke(200, 100);
+    model.paint(LAYOUT, 200, 100, 200, 100);
+    model.lifted();
+    PaintedMask.Writing writing = model.writing();
+    Path first = model.files().write(model.unwritten().orElseThrow());
     model.paintIn(Optional.of(files.get(2)), false);
-    assertThat(model.subject()).isNotEqualTo(subject);
+    writing.written(first);
+    assertThat(blend.recipe().masks()).containsOnlyKeys(files.get(1));
+    assertThat(model.mask()).isEmpty();
     model.take(first, Optional.of(FrameMask.read("mask", first, LAYOUT)));
     assertThat(model.mask()).isEmpty();
+    model.paintIn(Optional.of(files.get(1)), false);
+    assertThat(model.unread()).contains(first);
   }
 
   @Test
