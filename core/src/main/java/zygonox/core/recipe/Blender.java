@@ -1,7 +1,5 @@
 package zygonox.core.recipe;
 
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -45,7 +43,6 @@ import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
-import zygonox.core.work.ContentKey;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workroom;
 
@@ -283,7 +280,7 @@ public final class Blender {
     return warnings;
   }
 
-  /** Tells what is made by all that makes it: the frames' contents, and what is done with them. */
+  /** Tells a half-grown blend. */
   private String key(List<Frame> frames, Optional<Aligned> aligned, Map<Frame, Double> weights) {
     StringBuilder how = new StringBuilder("grown 6 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
@@ -298,18 +295,7 @@ public final class Blender {
     aligned.ifPresent(
         a -> a.alignments().forEach(m -> how.append(Arrays.toString(m.matrix().rowMajor()))));
     frames.forEach(f -> how.append(weights.getOrDefault(f, 1.0)).append(f.file().getFileName()));
-    try {
-      List<Path> files = new ArrayList<>(frames.stream().map(Frame::file).toList());
-      recipe.masks().values().forEach(p -> files.add(p.mask()));
-      Stream.of(recipe.calibration().darks(), recipe.calibration().flats())
-          .flatMap(List::stream)
-          .filter(Files::isRegularFile)
-          .forEach(files::add);
-      return ContentKey.of(how.toString(), files);
-    } catch (IOException e) {
-      // A frame that cannot be read is told where it is decoded; nobody goes on from this one.
-      return "unread" + Long.toString(System.nanoTime(), 36);
-    }
+    return RecipeKey.of(how.toString(), recipe, frames);
   }
 
   private CoverageMap.Area area(Combination<?> combination) {

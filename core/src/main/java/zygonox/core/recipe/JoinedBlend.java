@@ -62,8 +62,13 @@ final class JoinedBlend {
     }
     FrameSet groundSet =
         sameFrames ? set : FrameFinder.find(ground.frames(), Progress.NONE, room.cancellation());
-    new Blender(by(ground.method().orElse(recipe.method()), still, recipe.method()))
-        .blend(groundSet, parts.to("ground"), watcher.share(0, GROUND_SHARE), room);
+    Recipe unmoved = by(ground.method().orElse(recipe.method()), still, recipe.method());
+    BlendWatcher first = watcher.share(0, GROUND_SHARE);
+    parts.once(
+        "ground",
+        unmoved,
+        groundSet,
+        () -> new Blender(unmoved).blend(groundSet, parts.to("ground"), first, room));
     Raster below = parts.read("ground");
     ToneCurve curve = parts.curve("ground");
     FrameMask mask = mask(set, below, curve, room.share(0, 0.3));

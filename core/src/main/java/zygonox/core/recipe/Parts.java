@@ -7,6 +7,7 @@ import zygonox.core.format.PictureReader;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
+import zygonox.core.frame.FrameSet;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.ToneCurve;
@@ -23,18 +24,41 @@ final class Parts implements AutoCloseable {
     this.folder = folder;
   }
 
-  /** A folder beside the result, or in the scratch folder; what killed runs left there goes. */
+  /** A folder beside the result, or in the scratch folder: a killed run's, to go on with. */
   static Parts of(Path picture, Workroom room) {
     Path beside = room.scratch().orElse(picture.toAbsolutePath().getParent());
     String name = picture.getFileName() + ".parts";
-    Temporary.sweep(beside, name);
     Path folder = Temporary.in(beside, name);
-    try {
-      Files.createDirectory(folder);
-    } catch (IOException e) {
-      throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", beside), e);
+    boolean left = Temporary.takeOver(beside, name, folder);
+    Temporary.sweep(beside, name);
+    if (!left) {
+      try {
+        Files.createDirectory(folder);
+      } catch (IOException e) {
+        throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", beside), e);
+      }
     }
     return new Parts(folder);
+  }
+
+  /**
+   * Makes a part, unless a killed run has made it of the same frames in the same way.
+   *
+   * @param making puts it into its file
+   */
+  void once(String name, Recipe recipe, FrameSet set, Runnable making) {
+    String key = RecipeKey.of(name + " 1 " + recipe, recipe, set.frames());
+    Path made = folder.resolve(name + ".made");
+    try {
+      if (Files.exists(made) && Files.readString(made).equals(key)) {
+        return;
+      }
+      Files.deleteIfExists(made);
+      making.run();
+      Files.writeString(made, key);
+    } catch (IOException e) {
+      throw new WorkFailed(Phrasebook.say("refused.no-room-for-parts", folder.getParent()), e);
+    }
   }
 
   Path file(String name) {

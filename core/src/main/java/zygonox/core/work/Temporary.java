@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -40,6 +41,27 @@ public final class Temporary {
       // What cannot be listed or removed is in nobody's way.
       LogFile.note(folder.toString(), e);
     }
+  }
+
+  /**
+   * Takes over what a process that is no more left behind under a name, to go on with it.
+   *
+   * @param as its name from now on
+   * @return whether there was any
+   */
+  public static boolean takeOver(Path folder, String name, Path as) {
+    try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "." + glob(name) + ".*")) {
+      for (Path file : files) {
+        if (isLeft(file.getFileName().toString())) {
+          Files.move(file, as, StandardCopyOption.ATOMIC_MOVE);
+          return true;
+        }
+      }
+    } catch (IOException e) {
+      // Another run may have been quicker; what is not taken over is made anew.
+      LogFile.note(folder.toString(), e);
+    }
+    return false;
   }
 
   /** Removes a file, or a folder with the files in it. */
