@@ -2,7 +2,6 @@ package zygonox.core.format;
 
 import com.sun.jna.Memory;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.util.Optional;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
@@ -74,7 +73,7 @@ public final class QuickLook {
     int height = (stored.height() + divisor - 1) / divisor;
     PixelLayout small = new PixelLayout(width, height, 3, 8);
     try (Memory memory = new Memory(small.samples())) {
-      TurboJpeg.decode(Files.readAllBytes(frame.file()), width, height, 3, memory);
+      TurboJpeg.decode(frame.file(), width, height, 3, memory);
       byte[] bytes = memory.getByteArray(0, small.samples());
       Raster raster = Raster.blank(small);
       for (int i = 0; i < bytes.length; i++) {

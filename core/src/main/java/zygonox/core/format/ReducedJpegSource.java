@@ -2,7 +2,6 @@ package zygonox.core.format;
 
 import com.sun.jna.Memory;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import zygonox.core.raster.PixelLayout;
 
@@ -72,8 +71,7 @@ final class ReducedJpegSource implements PixelSource {
 
   private void decode() throws UnreadableFrame {
     try (Memory memory = new Memory(layout.samples())) {
-      byte[] jpeg = Files.readAllBytes(file);
-      TurboJpeg.decode(jpeg, layout.width(), layout.height(), layout.channels(), memory);
+      TurboJpeg.decode(file, layout.width(), layout.height(), layout.channels(), memory);
       pixels = memory.getByteArray(0, layout.samples());
     } catch (TurboJpeg.DecodeFailed | IOException e) {
       throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);

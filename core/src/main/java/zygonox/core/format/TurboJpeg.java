@@ -7,7 +7,11 @@ import com.sun.jna.NativeLong;
 import com.sun.jna.Pointer;
 import com.sun.jna.ptr.NativeLongByReference;
 import com.sun.jna.ptr.PointerByReference;
+import java.io.EOFException;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.Path;
 import java.util.Optional;
 
 /**
@@ -22,7 +26,7 @@ final class TurboJpeg {
 
     int tjDecompress2(
         Pointer handle,
-        byte[] jpeg,
+        Pointer jpeg,
         long size,
         Pointer into,
         int width,
@@ -92,11 +96,32 @@ final class TurboJpeg {
   /**
    * Decodes a whole picture.
    *
-   * @param jpeg the file's bytes
+   * @param file read as a whole, outside the heap: from there it would be copied once more
    * @param channels 3, or 1 for the brightness alone
    * @param into gets {@code width * height * channels} bytes
    */
-  static void decode(byte[] jpeg, int width, int height, int channels, Memory into)
+  static void decode(Path file, int width, int height, int channels, Memory into)
+      throws DecodeFailed, IOException {
+    try (Memory jpeg = bytes(file)) {
+      decode(jpeg, width, height, channels, into);
+    }
+  }
+
+  private static Memory bytes(Path file) throws IOException {
+    try (FileChannel channel = FileChannel.open(file)) {
+      Memory bytes = new Memory(Math.max(1, channel.size()));
+      ByteBuffer buffer = bytes.getByteBuffer(0, bytes.size());
+      while (buffer.hasRemaining()) {
+        if (channel.read(buffer) < 0) {
+          bytes.close();
+          throw new EOFException("the file became shorter");
+        }
+      }
+      return bytes;
+    }
+  }
+
+  private static void decode(Memory jpeg, int width, int height, int channels, Memory into)
       throws DecodeFailed {
     Functions turbo = FUNCTIONS.orElseThrow();
     Pointer handle = turbo.tjInitDecompress();
@@ -104,7 +129,7 @@ final class TurboJpeg {
       int format = channels == 1 ? FORMAT_GREY : FORMAT_RGB;
       int outcome =
           turbo.tjDecompress2(
-              handle, jpeg, jpeg.length, into, width, 0, height, format, ACCURATE_DCT);
+              handle, jpeg, jpeg.size(), into, width, 0, height, format, ACCURATE_DCT);
       if (outcome != 0) {
         String reason = turbo.tjGetErrorStr2(handle);
         // Some cameras pad between markers; the picture is whole all the same.

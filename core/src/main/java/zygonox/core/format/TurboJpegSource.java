@@ -4,7 +4,6 @@ import com.sun.jna.Memory;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import zygonox.core.raster.PixelLayout;
 
@@ -37,7 +36,7 @@ final class TurboJpegSource implements PixelSource {
 
   @Override
   public long heldBytes() {
-    return layout.samples();
+    return layout.samples() + file.toFile().length();
   }
 
   @Override
@@ -80,8 +79,7 @@ final class TurboJpegSource implements PixelSource {
 
   private void decode(Memory into) throws UnreadableFrame {
     try {
-      byte[] jpeg = Files.readAllBytes(file);
-      TurboJpeg.decode(jpeg, layout.width(), layout.height(), layout.channels(), into);
+      TurboJpeg.decode(file, layout.width(), layout.height(), layout.channels(), into);
     } catch (TurboJpeg.DecodeFailed e) {
       throw new UnreadableFrame(file, ReadFault.Kind.DAMAGED, e);
     } catch (IOException e) {

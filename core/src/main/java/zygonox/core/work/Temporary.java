@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.concurrent.ThreadLocalRandom;
+import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -31,9 +32,19 @@ public final class Temporary {
 
   /** Removes what processes that are no more left behind under a name. */
   public static void sweep(Path folder, String name) {
-    try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "." + glob(name) + ".*")) {
+    sweep(folder, "." + glob(name) + ".*", file -> true);
+  }
+
+  /** Removes what they left under all other names, as that of one may be gone on with. */
+  public static void sweepOthers(Path folder, String name) {
+    sweep(folder, ".*.part", file -> !file.startsWith("." + name + "."));
+  }
+
+  private static void sweep(Path folder, String pattern, Predicate<String> goes) {
+    try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, pattern)) {
       for (Path file : files) {
-        if (isLeft(file.getFileName().toString())) {
+        String name = file.getFileName().toString();
+        if (isLeft(name) && goes.test(name)) {
           remove(file);
         }
       }

@@ -72,4 +72,19 @@ class TemporaryTest {
         .contains("the disk is full");
     assertThat(DiskFault.isFull(new IOException("something else"))).isFalse();
   }
+
+  @Test
+  void whatMayBeGoneOnWithStaysWhereTheRestIsRemoved() throws IOException {
+    Path parts = Files.createDirectory(folder.resolve(".r.tif.parts." + NOBODY + "-abc.part"));
+    Files.writeString(parts.resolve("ground.tif"), "whole");
+    Path other = Files.writeString(folder.resolve(".s.tif." + NOBODY + "-abc.part"), "half");
+    Temporary.sweepOthers(folder, "r.tif");
+    assertThat(other).doesNotExist();
+    Path taken = Temporary.in(folder, "r.tif.parts");
+    assertThat(Temporary.takeOver(folder, "r.tif.parts", taken)).isTrue();
+    assertThat(parts).doesNotExist();
+    assertThat(taken.resolve("ground.tif")).hasContent("whole");
+    // It belongs to this process now.
+    assertThat(Temporary.takeOver(folder, "r.tif.parts", parts)).isFalse();
+  }
 }

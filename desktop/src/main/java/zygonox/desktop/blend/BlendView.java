@@ -4,15 +4,14 @@ import java.util.List;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
-import javafx.scene.Node;
 import zygonox.desktop.stage.Obstacle;
+import zygonox.desktop.stage.PagedStage;
 import zygonox.desktop.stage.Pages;
-import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
 import zygonox.desktop.theme.Theme;
 
 /** Blends the frames, and keeps what was made side by side. */
-public final class BlendView implements StageView {
+public final class BlendView implements PagedStage {
   private final BlendModel model;
   private final VariantsModel variants = new VariantsModel();
   private final RecipePage recipe;
@@ -50,18 +49,8 @@ public final class BlendView implements StageView {
   }
 
   @Override
-  public Node head() {
-    return pages.head();
-  }
-
-  @Override
-  public Node side() {
-    return pages.side();
-  }
-
-  @Override
-  public Node picture() {
-    return pages.picture();
+  public Pages pages() {
+    return pages;
   }
 
   @Override
@@ -72,20 +61,5 @@ public final class BlendView implements StageView {
   @Override
   public ObservableValue<List<Obstacle>> obstacles() {
     return model.obstaclesProperty();
-  }
-
-  @Override
-  public void enter() {
-    pages.enter();
-  }
-
-  @Override
-  public void leave() {
-    pages.leave();
-  }
-
-  @Override
-  public void turnPage(int by) {
-    pages.turn(by);
   }
 }

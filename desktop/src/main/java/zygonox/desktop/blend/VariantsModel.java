@@ -109,7 +109,7 @@ final class VariantsModel {
     while (Files.exists(file)) {
       file = into.resolve(start + "-" + ++number + ".tif");
     }
-    Temporary.sweep(into, file.getFileName().toString());
+    Temporary.sweepOthers(into, file.getFileName().toString());
     return file;
   }
 

@@ -5,7 +5,6 @@ import java.util.List;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.Region;
 import zygonox.core.frame.Frame;
@@ -16,14 +15,14 @@ import zygonox.core.night.OtherDate;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.words.Words;
 import zygonox.desktop.stage.Obstacle;
+import zygonox.desktop.stage.PagedStage;
 import zygonox.desktop.stage.Pages;
 import zygonox.desktop.stage.StageName;
-import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
 import zygonox.desktop.theme.Theme;
 
 /** The frames: one by one, on a wall, as curves of their measures, and in runs. */
-public final class FramesView implements StageView {
+public final class FramesView implements PagedStage {
   private final Workplace workplace;
   private final FramesModel model;
   private final Pages pages;
@@ -98,18 +97,8 @@ public final class FramesView implements StageView {
   }
 
   @Override
-  public Node head() {
-    return pages.head();
-  }
-
-  @Override
-  public Node side() {
-    return pages.side();
-  }
-
-  @Override
-  public Node picture() {
-    return pages.picture();
+  public Pages pages() {
+    return pages;
   }
 
   @Override
@@ -120,20 +109,5 @@ public final class FramesView implements StageView {
   @Override
   public ObservableValue<List<Obstacle>> obstacles() {
     return model.obstaclesProperty();
-  }
-
-  @Override
-  public void enter() {
-    pages.enter();
-  }
-
-  @Override
-  public void leave() {
-    pages.leave();
-  }
-
-  @Override
-  public void turnPage(int by) {
-    pages.turn(by);
   }
 }

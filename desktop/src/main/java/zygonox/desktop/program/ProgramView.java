@@ -4,16 +4,15 @@ import java.util.List;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
-import javafx.scene.Node;
 import zygonox.desktop.stage.Obstacle;
 import zygonox.desktop.stage.OpenNight;
+import zygonox.desktop.stage.PagedStage;
 import zygonox.desktop.stage.Pages;
-import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
 import zygonox.desktop.theme.Theme;
 
 /** Plans programs: frames, exposure, gear, and what follows from them. */
-public final class ProgramView implements StageView {
+public final class ProgramView implements PagedStage {
   private final OpenNight night;
   private final ProgramModel model;
   private final Pages pages;
@@ -42,18 +41,8 @@ public final class ProgramView implements StageView {
   }
 
   @Override
-  public Node head() {
-    return pages.head();
-  }
-
-  @Override
-  public Node side() {
-    return pages.side();
-  }
-
-  @Override
-  public Node picture() {
-    return pages.picture();
+  public Pages pages() {
+    return pages;
   }
 
   @Override
@@ -69,17 +58,12 @@ public final class ProgramView implements StageView {
   @Override
   public void enter() {
     model.setInView(true);
-    pages.enter();
+    PagedStage.super.enter();
   }
 
   @Override
   public void leave() {
     model.setInView(false);
-    pages.leave();
-  }
-
-  @Override
-  public void turnPage(int by) {
-    pages.turn(by);
+    PagedStage.super.leave();
   }
 }

@@ -4,15 +4,14 @@ import java.util.List;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
-import javafx.scene.Node;
 import zygonox.desktop.stage.Obstacle;
+import zygonox.desktop.stage.PagedStage;
 import zygonox.desktop.stage.Pages;
-import zygonox.desktop.stage.StageView;
 import zygonox.desktop.stage.Workplace;
 import zygonox.desktop.theme.Theme;
 
 /** Finds where, when and what: the sky, its targets, the site, and the nights of a year. */
-public final class SkyView implements StageView {
+public final class SkyView implements PagedStage {
   private final Workplace workplace;
   private final SkyModel model;
   private final Pages pages;
@@ -42,18 +41,8 @@ public final class SkyView implements StageView {
   }
 
   @Override
-  public Node head() {
-    return pages.head();
-  }
-
-  @Override
-  public Node side() {
-    return pages.side();
-  }
-
-  @Override
-  public Node picture() {
-    return pages.picture();
+  public Pages pages() {
+    return pages;
   }
 
   @Override
@@ -64,20 +53,5 @@ public final class SkyView implements StageView {
   @Override
   public ObservableValue<List<Obstacle>> obstacles() {
     return model.obstaclesProperty();
-  }
-
-  @Override
-  public void enter() {
-    pages.enter();
-  }
-
-  @Override
-  public void leave() {
-    pages.leave();
-  }
-
-  @Override
-  public void turnPage(int by) {
-    pages.turn(by);
   }
 }
