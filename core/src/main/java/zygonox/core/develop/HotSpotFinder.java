@@ -5,6 +5,9 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.PictureFormat;
@@ -12,6 +15,7 @@ import zygonox.core.format.PictureReader;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.Workers;
 import zygonox.core.work.Workroom;
 
 /**
@@ -36,6 +40,9 @@ final class HotSpotFinder {
   private static final double MOST_SHARE = 0.002;
 
   private static final int FEW = 20;
+
+  /** What a decoded frame takes a sample, about. */
+  private static final int BYTES_HELD = 2;
 
   private HotSpotFinder() {}
 
@@ -88,21 +95,37 @@ final class HotSpotFinder {
     }
     int looked = Math.min(MOST_FRAMES, frames.size());
     Map<Integer, Integer> counts = new HashMap<>();
-    PixelLayout layout = null;
-    boolean spills = false;
-    try (DecodeMemory memory = new DecodeMemory()) {
-      for (int i = 0; i < looked; i++) {
-        room.cancellation().check();
-        Frame frame = frames.get((int) ((long) i * (frames.size() - 1) / Math.max(1, looked - 1)));
-        spills |= frame.format() == PictureFormat.JPEG;
-        int step = PictureReader.isMosaic(frame) ? 2 : 1;
-        try (LightSource source = PictureReader.sensorLight(frame, memory)) {
-          layout = source.layout();
-          spikes(source, step, counts);
-        }
-        room.progress().step(i + 1, looked);
-      }
+    AtomicReference<PixelLayout> shape = new AtomicReference<>();
+    AtomicReference<UnreadableFrame> fault = new AtomicReference<>();
+    AtomicBoolean spills = new AtomicBoolean();
+    AtomicInteger done = new AtomicInteger();
+    long each = (long) BYTES_HELD * frames.get(0).layout().samples();
+    try (DecodeMemory memory = new DecodeMemory();
+        Workers crew = room.crew(each)) {
+      crew.forEach(
+          looked,
+          (i, worker) -> {
+            room.cancellation().check();
+            Frame frame =
+                frames.get((int) ((long) i * (frames.size() - 1) / Math.max(1, looked - 1)));
+            spills.compareAndSet(false, frame.format() == PictureFormat.JPEG);
+            int step = PictureReader.isMosaic(frame) ? 2 : 1;
+            try (LightSource source = PictureReader.sensorLight(frame, memory)) {
+              shape.set(source.layout());
+              BitSet seen = spikes(source, step);
+              synchronized (counts) {
+                seen.stream().forEach(p -> counts.merge(p, 1, Integer::sum));
+              }
+            } catch (UnreadableFrame e) {
+              fault.set(e);
+            }
+            room.progress().step(done.incrementAndGet(), looked);
+          });
     }
+    if (fault.get() != null) {
+      throw fault.get();
+    }
+    PixelLayout layout = shape.get();
     for (Map.Entry<Integer, Integer> spike : counts.entrySet()) {
       if (spike.getValue() >= PRESENT_SHARE * looked) {
         hot.set(spike.getKey());
@@ -112,7 +135,7 @@ final class HotSpotFinder {
     if (hot.cardinality() > most) {
       return new BitSet();
     }
-    return spills ? widened(hot, layout) : hot;
+    return spills.get() ? widened(hot, layout) : hot;
   }
 
   /** With their neighbours, which a camera gave some of their light when it filled in colours. */
@@ -129,9 +152,8 @@ final class HotSpotFinder {
     return wide;
   }
 
-  /** Notes the pixels of one frame that are brighter than all their neighbours of like colour. */
-  private static void spikes(LightSource source, int step, Map<Integer, Integer> counts)
-      throws UnreadableFrame {
+  /** The pixels of one frame that are brighter than all their neighbours of like colour. */
+  private static BitSet spikes(LightSource source, int step) throws UnreadableFrame {
     PixelLayout layout = source.layout();
     int width = layout.width();
     int row = layout.rowSamples();
@@ -149,20 +171,25 @@ final class HotSpotFinder {
       for (int c = 0; c < layout.channels(); c++) {
         for (int x = step; x < width - step; x++) {
           int i = c * width + x;
-          float most = Math.max(here[i - step], here[i + step]);
-          most = Math.max(most, Math.max(above[i], below[i]));
-          most = Math.max(most, Math.max(above[i - step], above[i + step]));
-          most = Math.max(most, Math.max(below[i - step], below[i + step]));
-          float excess = here[i] - most;
-          // What stands out of noise stands out by more than the neighbours differ.
-          float least =
-              Math.min(Math.min(above[i], below[i]), Math.min(here[i - step], here[i + step]));
-          if (excess > LEAST && excess > 0.7f * (most - least) + 0.3f * Math.abs(least)) {
+          float beside = Math.max(here[i - step], here[i + step]);
+          // Most pixels are told by these two alone.
+          if (here[i] - beside > LEAST && isSpike(above, here, below, i, step, beside)) {
             seen.set(middle * width + x);
           }
         }
       }
     }
-    seen.stream().forEach(p -> counts.merge(p, 1, Integer::sum));
+    return seen;
+  }
+
+  private static boolean isSpike(
+      float[] above, float[] here, float[] below, int i, int step, float beside) {
+    float most = Math.max(beside, Math.max(above[i], below[i]));
+    most = Math.max(most, Math.max(above[i - step], above[i + step]));
+    most = Math.max(most, Math.max(below[i - step], below[i + step]));
+    float excess = here[i] - most;
+    // What stands out of noise stands out by more than the neighbours differ.
+    float least = Math.min(Math.min(above[i], below[i]), Math.min(here[i - step], here[i + step]));
+    return excess > LEAST && excess > 0.7f * (most - least) + 0.3f * Math.abs(least);
   }
 }
