@@ -114,7 +114,7 @@ final class TurboJpeg {
       while (buffer.hasRemaining()) {
         if (channel.read(buffer) < 0) {
           bytes.close();
-          throw new EOFException("the file became shorter");
+          throw new EOFException(file.toString());
         }
       }
       return bytes;
