@@ -5,9 +5,9 @@ import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.IntStream;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.PictureFormat;
@@ -93,24 +93,20 @@ final class HotSpotFinder {
     if (frames.size() < FEWEST_FRAMES) {
       return hot;
     }
-    int looked = Math.min(MOST_FRAMES, frames.size());
+    List<Frame> looked = spread(frames);
     Map<Integer, Integer> counts = new HashMap<>();
     AtomicReference<PixelLayout> shape = new AtomicReference<>();
     AtomicReference<UnreadableFrame> fault = new AtomicReference<>();
-    AtomicBoolean spills = new AtomicBoolean();
     AtomicInteger done = new AtomicInteger();
     long each = (long) BYTES_HELD * frames.get(0).layout().samples();
     try (DecodeMemory memory = new DecodeMemory();
         Workers crew = room.crew(each)) {
       crew.forEach(
-          looked,
+          looked.size(),
           (i, worker) -> {
             room.cancellation().check();
-            Frame frame =
-                frames.get((int) ((long) i * (frames.size() - 1) / Math.max(1, looked - 1)));
-            spills.compareAndSet(false, frame.format() == PictureFormat.JPEG);
-            int step = PictureReader.isMosaic(frame) ? 2 : 1;
-            try (LightSource source = PictureReader.sensorLight(frame, memory)) {
+            int step = PictureReader.isMosaic(looked.get(i)) ? 2 : 1;
+            try (LightSource source = PictureReader.sensorLight(looked.get(i), memory)) {
               shape.set(source.layout());
               BitSet seen = spikes(source, step);
               synchronized (counts) {
@@ -119,7 +115,7 @@ final class HotSpotFinder {
             } catch (UnreadableFrame e) {
               fault.set(e);
             }
-            room.progress().step(done.incrementAndGet(), looked);
+            room.progress().step(done.incrementAndGet(), looked.size());
           });
     }
     if (fault.get() != null) {
@@ -127,7 +123,7 @@ final class HotSpotFinder {
     }
     PixelLayout layout = shape.get();
     for (Map.Entry<Integer, Integer> spike : counts.entrySet()) {
-      if (spike.getValue() >= PRESENT_SHARE * looked) {
+      if (spike.getValue() >= PRESENT_SHARE * looked.size()) {
         hot.set(spike.getKey());
       }
     }
@@ -135,7 +131,16 @@ final class HotSpotFinder {
     if (hot.cardinality() > most) {
       return new BitSet();
     }
-    return spills.get() ? widened(hot, layout) : hot;
+    boolean spills = looked.stream().anyMatch(f -> f.format() == PictureFormat.JPEG);
+    return spills ? widened(hot, layout) : hot;
+  }
+
+  /** Some of the frames, from the first to the last. */
+  private static List<Frame> spread(List<Frame> frames) {
+    int count = Math.min(MOST_FRAMES, frames.size());
+    return IntStream.range(0, count)
+        .mapToObj(i -> frames.get((int) ((long) i * (frames.size() - 1) / (count - 1))))
+        .toList();
   }
 
   /** With their neighbours, which a camera gave some of their light when it filled in colours. */

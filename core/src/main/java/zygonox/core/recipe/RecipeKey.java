@@ -18,17 +18,29 @@ final class RecipeKey {
    * @param recipe whose masks, darks and flats count by their contents
    */
   static String of(String how, Recipe recipe, List<Frame> frames) {
-    List<Path> files = new ArrayList<>(frames.stream().map(Frame::file).toList());
-    recipe.masks().values().forEach(p -> files.add(p.mask()));
-    Stream.of(recipe.calibration().darks(), recipe.calibration().flats())
-        .flatMap(List::stream)
-        .filter(Files::isRegularFile)
-        .forEach(files::add);
     try {
+      List<Path> files = new ArrayList<>(frames.stream().map(Frame::file).toList());
+      recipe.masks().values().forEach(p -> files.add(p.mask()));
+      for (Path masters : recipe.calibration().darks()) {
+        files.addAll(files(masters));
+      }
+      for (Path masters : recipe.calibration().flats()) {
+        files.addAll(files(masters));
+      }
       return ContentKey.of(how, files);
     } catch (IOException e) {
       // A frame that cannot be read is told where it is decoded; nobody goes on from this one.
       return "unread" + Long.toString(System.nanoTime(), 36);
+    }
+  }
+
+  /** A file, or those of a folder in order. */
+  private static List<Path> files(Path path) throws IOException {
+    if (!Files.isDirectory(path)) {
+      return List.of(path);
+    }
+    try (Stream<Path> within = Files.list(path)) {
+      return within.filter(Files::isRegularFile).sorted().toList();
     }
   }
 }

@@ -12,6 +12,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.combine.BlendMethod;
+import zygonox.core.develop.Calibration;
+import zygonox.core.develop.HotPixelRepair;
 import zygonox.core.format.FrameInfo;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
@@ -45,9 +47,13 @@ class PartsTest {
   }
 
   private void make(Parts parts, BlendMethod method, String text) {
+    make(parts, TestRecipes.usual(method), text);
+  }
+
+  private void make(Parts parts, Recipe recipe, String text) {
     parts.once(
         "ground",
-        TestRecipes.usual(method),
+        recipe,
         set(),
         () -> {
           try {
@@ -94,5 +100,21 @@ class PartsTest {
     assertThat(parts.file("ground")).hasContent("third");
     parts.close();
     assertThat(left()).isEmpty();
+  }
+
+  @Test
+  void aDarkMoreInTheFolderIsAnotherWayToo() throws Exception {
+    Path darks = Files.createDirectory(folder.resolve("darks"));
+    Files.writeString(darks.resolve("a.dng"), "dark");
+    Recipe recipe =
+        TestRecipes.usual(BlendMethod.MEAN)
+            .withCalibration(new Calibration(List.of(darks), List.of(), HotPixelRepair.NONE));
+    make(Parts.of(picture, room), recipe, "first");
+    kill();
+    Files.writeString(darks.resolve("b.dng"), "another");
+    try (Parts parts = Parts.of(picture, room)) {
+      make(parts, recipe, "second");
+      assertThat(parts.file("ground")).hasContent("second");
+    }
   }
 }
