@@ -6,9 +6,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.function.ToDoubleFunction;
+import java.util.stream.IntStream;
 import zygonox.core.frame.Frame;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.Workroom;
 
 /**
  * How the sky moves over a camera that stands still, told by the stars of its frames: it turns
@@ -24,6 +28,12 @@ public final class SkyMotion {
 
   private static final double STEADY_SHARE = 0.15;
 
+  /** Of a long run the stars of one frame in so many are looked for, as long as they agree. */
+  private static final int STRIDE = 6;
+
+  /** A camera that writes whole seconds is so far off, at the most, from one frame to another. */
+  private static final double ROUNDED_SECONDS = 1;
+
   private final Map<Path, Homography> onto;
   private final Map<Path, Double> seconds;
   private final PixelLayout layout;
@@ -35,6 +45,86 @@ public final class SkyMotion {
     this.seconds = seconds;
     this.layout = layout;
     this.perSecond = perSecond;
+  }
+
+  /**
+   * Looks for the stars of some frames of a run: how the sky turned from one of these to the next
+   * tells where those between them lie. Where one shows no stars, where the two do not agree with
+   * the run's pace, for the camera moved, or where those between did not follow evenly, their own
+   * stars are looked for.
+   *
+   * @param frames of one camera that stood still, in order of time
+   * @param seconds when each of them was taken
+   * @return empty where too few of them could be aligned
+   */
+  public static Optional<SkyMotion> find(
+      StarAligner aligner, List<Frame> frames, ToDoubleFunction<Frame> seconds, Workroom room) {
+    SortedSet<Integer> wanted = new TreeSet<>();
+    for (int i = 0; i < frames.size(); i += frames.size() > 2 * STRIDE ? STRIDE : 1) {
+      wanted.add(i);
+    }
+    wanted.add(frames.size() - 1);
+    Optional<SkyMotion> motion = of(aligner, wanted, frames, seconds, room.share(0, 0.5));
+    SortedSet<Integer> more = new TreeSet<>(wanted);
+    int before = 0;
+    for (int next : wanted) {
+      List<Frame> stretch = frames.subList(before, next + 1);
+      if (!motion.map(m -> m.isEven(stretch)).orElse(false)) {
+        IntStream.range(before, next).forEach(more::add);
+      }
+      before = next;
+    }
+    if (more.size() > wanted.size()) {
+      motion = of(aligner, more, frames, seconds, room.share(0.5, 1));
+    }
+    motion.ifPresent(m -> m.fillIn(frames, more));
+    return motion;
+  }
+
+  private static Optional<SkyMotion> of(
+      StarAligner aligner,
+      SortedSet<Integer> wanted,
+      List<Frame> frames,
+      ToDoubleFunction<Frame> seconds,
+      Workroom room) {
+    return of(aligner.align(wanted.stream().map(frames::get).toList(), room), frames, seconds);
+  }
+
+  /** Whether over a stretch of frames the camera stood still and one followed the other evenly. */
+  private boolean isEven(List<Frame> stretch) {
+    Frame first = stretch.get(0);
+    Frame last = stretch.get(stretch.size() - 1);
+    if (!onto.containsKey(first.file()) || !onto.containsKey(last.file())) {
+      return false;
+    }
+    double time = seconds(first, last);
+    for (int i = 1; i + 1 < stretch.size(); i++) {
+      double even = i * time / (stretch.size() - 1);
+      if (Math.abs(seconds(first, stretch.get(i)) - even) > ROUNDED_SECONDS) {
+        return false;
+      }
+    }
+    Homography turn = own(first.file(), last.file());
+    return Flow.canTell(turn)
+        && farthest(turn, perSecond.over(time))
+            <= STEADY_PIXELS + ROUNDED_SECONDS * pixelsPerSecond();
+  }
+
+  /** Frames whose stars were not looked for lie evenly between those whose were. */
+  private void fillIn(List<Frame> frames, SortedSet<Integer> looked) {
+    int before = looked.first();
+    for (int next : looked) {
+      int steps = next - before;
+      if (steps > 1 && isEven(frames.subList(before, next + 1))) {
+        Path first = frames.get(before).file();
+        Homography turn = own(first, frames.get(next).file());
+        for (int i = 1; i < steps; i++) {
+          Homography back = turn.power(-(double) i / steps);
+          onto.put(frames.get(before + i).file(), onto.get(first).after(back));
+        }
+      }
+      before = next;
+    }
   }
 
   /**

@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.ToDoubleFunction;
-import zygonox.core.align.Aligned;
 import zygonox.core.align.SkyMotion;
 import zygonox.core.align.StarAligner;
 import zygonox.core.combine.BlendMethod;
@@ -88,12 +87,12 @@ final class Mends {
     }
     Optional<SkyMotion> motion = Optional.empty();
     if (fills && frames.size() > 1) {
-      Aligned aligned =
-          new StarAligner(Optional.empty())
-              .align(
-                  frames,
-                  room.share(mending.removesStreaks() ? MEASURING_SHARE : 0, ALIGNING_SHARE));
-      motion = SkyMotion.of(aligned, frames, seconds(set, frames));
+      motion =
+          SkyMotion.find(
+              new StarAligner(Optional.empty()),
+              frames,
+              seconds(set, frames),
+              room.share(mending.removesStreaks() ? MEASURING_SHARE : 0, ALIGNING_SHARE));
     }
     if (mending.bridgesGaps() && motion.isEmpty()) {
       throw new WorkFailed(Phrasebook.say("refused.no-sky-motion"));

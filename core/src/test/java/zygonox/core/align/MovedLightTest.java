@@ -84,7 +84,7 @@ class MovedLightTest {
     return whole;
   }
 
-  @Property(tries = 16)
+  @Property(tries = 10)
   void everyCoveredPixelIsWhatTheFormulaSaysUpToTheRaggedEdge(
       @ForAll @DoubleRange(min = -0.2, max = 0.2) double turn,
       @ForAll @DoubleRange(min = -60, max = 60) double shiftX,

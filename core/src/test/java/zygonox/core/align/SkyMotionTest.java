@@ -3,20 +3,35 @@ package zygonox.core.align;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.argThat;
+import static org.mockito.Mockito.spy;
+import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.verifyNoMoreInteractions;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import zygonox.core.format.FrameInfo;
 import zygonox.core.format.PictureFormat;
 import zygonox.core.frame.Frame;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.stars.FoundStar;
+import zygonox.core.stars.StarList;
+import zygonox.core.work.KeptFiles;
+import zygonox.core.work.Workroom;
 
 class SkyMotionTest {
+  @TempDir Path folder;
+
   private static final int WIDTH = 6000;
   private static final int HEIGHT = 4000;
   private static final double FOCAL = 4000;
@@ -140,6 +155,96 @@ class SkyMotionTest {
     for (int i = 4; i < 6; i++) {
       assertThat(motion.between(all.get(i), all.get(i + 1)))
           .hasValueSatisfying(m -> assertThat(apart(m, turned(31 * TURN))).isLessThan(0.05));
+    }
+  }
+
+  /**
+   * A run of frames whose files say nothing: where their stars lie is kept beforehand.
+   *
+   * @param turns how the camera sees the sky turned in each of them
+   */
+  private List<Frame> kept(List<Homography> turns) throws Exception {
+    Random random = new Random(4);
+    double[][] sky = new double[80][];
+    for (int i = 0; i < sky.length; i++) {
+      sky[i] = new double[] {WIDTH * random.nextDouble(), HEIGHT * random.nextDouble()};
+    }
+    List<Frame> frames = new ArrayList<>();
+    for (int i = 0; i < turns.size(); i++) {
+      Path file = Files.writeString(folder.resolve("f" + i + ".tif"), "no picture " + i);
+      frames.add(
+          new Frame(
+              file, PictureFormat.TIFF, new PixelLayout(WIDTH, HEIGHT, 3, 16), FrameInfo.UNKNOWN));
+      List<FoundStar> stars = new ArrayList<>();
+      for (int k = 0; k < sky.length; k++) {
+        double x = turns.get(i).x(sky[k][0], sky[k][1]);
+        double y = turns.get(i).y(sky[k][0], sky[k][1]);
+        stars.add(new FoundStar(x, y, 1e6 - 1000 * k, 1e5));
+      }
+      new StarList(new KeptFiles(folder.resolve("kept"))).keep(file, stars);
+    }
+    return frames;
+  }
+
+  private StarAligner aligner() {
+    StarList list = new StarList(new KeptFiles(folder.resolve("kept")));
+    return spy(new StarAligner(Optional.empty(), Optional.empty(), list));
+  }
+
+  private static Workroom room() {
+    return Workroom.unwatched(Workroom.usualMemory());
+  }
+
+  @Test
+  void ofALongRunTheStarsOfSomeFramesTellWhereTheOthersLie() throws Exception {
+    List<Frame> frames = kept(IntStream.range(0, 27).mapToObj(i -> turned(31 * i * TURN)).toList());
+    StarAligner aligner = aligner();
+    // A clock of whole seconds, and a period that is none.
+    SkyMotion motion =
+        SkyMotion.find(aligner, frames, f -> Math.floor(31.4 * frames.indexOf(f)), room())
+            .orElseThrow();
+    verify(aligner).align(argThat(list -> list.size() == 6), any());
+    verifyNoMoreInteractions(aligner);
+    for (int i = 0; i + 1 < frames.size(); i++) {
+      Homography next = motion.between(frames.get(i), frames.get(i + 1)).orElseThrow();
+      assertThat(apart(next, turned(31 * TURN))).as("frame %d", i).isLessThan(0.02);
+    }
+  }
+
+  @Test
+  void whereTheCameraMovedEachFrameIsLookedAt() throws Exception {
+    Homography bump = new Homography(new double[] {1, 0, 5, 0, 1, -4, 0, 0, 1});
+    List<Homography> turns = new ArrayList<>();
+    for (int i = 0; i < 40; i++) {
+      turns.add(i < 21 ? turned(31 * i * TURN) : bump.after(turned(31 * i * TURN)));
+    }
+    List<Frame> frames = kept(turns);
+    StarAligner aligner = aligner();
+    SkyMotion motion =
+        SkyMotion.find(aligner, frames, f -> 31.0 * frames.indexOf(f), room()).orElseThrow();
+    verify(aligner).align(argThat(list -> list.size() == 8), any());
+    verify(aligner).align(argThat(list -> list.size() == 13), any());
+    for (int i = 0; i + 1 < frames.size(); i++) {
+      assertThat(motion.between(frames.get(i), frames.get(i + 1)).isEmpty())
+          .as("after frame %d", i)
+          .isEqualTo(i == 20);
+    }
+  }
+
+  @Test
+  void whereFramesDidNotFollowEvenlyEachIsLookedAt() throws Exception {
+    // A pause of two minutes after frame 14.
+    List<Double> times =
+        IntStream.range(0, 26).mapToObj(i -> 31.0 * i + (i > 14 ? 120 : 0)).toList();
+    List<Frame> frames = kept(times.stream().map(t -> turned(t * TURN)).toList());
+    StarAligner aligner = aligner();
+    SkyMotion motion =
+        SkyMotion.find(aligner, frames, f -> times.get(frames.indexOf(f)), room()).orElseThrow();
+    verify(aligner).align(argThat(list -> list.size() == 11), any());
+    for (int i = 0; i + 1 < frames.size(); i++) {
+      Homography next = motion.between(frames.get(i), frames.get(i + 1)).orElseThrow();
+      double turn = TURN * (times.get(i + 1) - times.get(i));
+      assertThat(apart(next, turned(turn))).as("frame %d", i).isLessThan(0.02);
     }
   }
 

@@ -103,7 +103,7 @@ class HappeningsTest {
 
   @Test
   void withoutHappeningsEveryFrameIsKept() throws Exception {
-    assertThat(rehearsed(EnumSet.noneOf(HappeningKind.class), 1).judged())
+    assertThat(rehearsed(EnumSet.noneOf(HappeningKind.class), 1, 5).judged())
         .allMatch(j -> j.verdict() == Judgement.Verdict.KEEP);
   }
 
@@ -129,7 +129,7 @@ class HappeningsTest {
 
   /** Under cloud the ground of this night is too dark to tell, and the stars do. */
   @ParameterizedTest
-  @CsvSource({"BUMP, 3", "CLOUD, 3", "CLOUD, 4"})
+  @CsvSource({"BUMP, 3", "CLOUD, 4"})
   void aBumpIsFoundAtItsFrameAndTheStarsMoveWithIt(HappeningKind also, long seed) throws Exception {
     Rehearsed night = rehearsed(EnumSet.of(HappeningKind.BUMP, also), seed);
     for (int i = 1; i < FRAMES; i++) {

@@ -179,13 +179,13 @@ class SimulatedCameraTest {
   @Test
   void aWideSetIsAlignedToHalfAPixelOfTheTruth() throws Exception {
     Path frames = folder.resolve("set");
-    rehearse(frames, 15, FileType.JPEG, 1);
+    rehearse(frames, 9, FileType.JPEG, 1);
     BlendResult result =
         TestRecipes.blend(
             TestRecipes.usual(BlendMethod.MEAN).withAlign(Align.STARS, Optional.empty()),
             frames,
             folder.resolve("mean.tif"));
-    assertThat(result.used()).isEqualTo(15);
+    assertThat(result.used()).isEqualTo(9);
     Map<String, Map<Integer, double[]>> truth = truth(frames.resolve("truth.json"));
     Map<Integer, double[]> reference =
         truth.get(result.reference().orElseThrow().getFileName().toString());
