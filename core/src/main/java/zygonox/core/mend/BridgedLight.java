@@ -21,12 +21,21 @@ final class BridgedLight implements LightSource {
    */
   record Moment(Homography own, Homography next) {}
 
+  /**
+   * Rows and columns that are worked on together, at all moments: what is read of both frames for
+   * them fits into a core's own memory, and is read many times.
+   */
+  private static final int BLOCK_ROWS = 16;
+
+  private static final int BLOCK_COLUMNS = 8 * RowWindow.PIECE;
+
   private final LightSource own;
   private final Opener opener;
   private final List<Moment> moments;
   private final StillLight still;
   private final PixelLayout layout;
   private final int reach;
+  private final int held;
   private RowWindow earlier;
   private RowWindow later;
   private boolean broken;
@@ -53,6 +62,7 @@ final class BridgedLight implements LightSource {
       most = Math.max(most, RowWindow.reach(moment.next, layout));
     }
     this.reach = most;
+    this.held = 2 * reach + BLOCK_ROWS;
   }
 
   @Override
@@ -67,7 +77,7 @@ final class BridgedLight implements LightSource {
 
   @Override
   public long heldBytes() {
-    return 2 * own.heldBytes() + 2 * RowWindow.bytes(layout, 2 * reach + 1);
+    return 2 * own.heldBytes() + 2 * RowWindow.bytes(layout, held);
   }
 
   @Override
@@ -78,30 +88,41 @@ final class BridgedLight implements LightSource {
   @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
     if (earlier == null) {
-      earlier = new RowWindow(own, 2 * reach + 1, still);
+      earlier = new RowWindow(own, held, still);
     }
-    for (int y = 0; y < rows; y++) {
-      int row = firstRow + y;
-      earlier.hold(row - reach, row + reach);
-      earlier.copy(row, into, y * layout.rowSamples());
-      if (holdsNext(row)) {
+    for (int y = 0; y < rows; y += BLOCK_ROWS) {
+      int count = Math.min(BLOCK_ROWS, rows - y);
+      read(firstRow + y, count, into, y * layout.rowSamples());
+    }
+  }
+
+  private void read(int firstRow, int count, float[] into, int at) throws UnreadableFrame {
+    earlier.hold(firstRow - reach, firstRow + count - 1 + reach);
+    for (int y = 0; y < count; y++) {
+      earlier.copy(firstRow + y, into, at + y * layout.rowSamples());
+    }
+    if (!holdsNext(firstRow - reach, firstRow + count - 1 + reach)) {
+      return;
+    }
+    for (int x = 0; x < layout.width(); x += BLOCK_COLUMNS) {
+      for (int y = 0; y < count; y++) {
         for (Moment moment : moments) {
-          add(moment, row, into, y * layout.rowSamples());
+          add(moment, x, firstRow + y, into, at + y * layout.rowSamples());
         }
       }
     }
   }
 
   /** A next frame that cannot be read is no reason to lose this one: the gap stays open. */
-  private boolean holdsNext(int row) {
+  private boolean holdsNext(int firstRow, int lastRow) {
     if (broken) {
       return false;
     }
     try {
       if (later == null) {
-        later = new RowWindow(opener.open(), 2 * reach + 1, still);
+        later = new RowWindow(opener.open(), held, still);
       }
-      later.hold(row - reach, row + reach);
+      later.hold(firstRow, lastRow);
       return true;
     } catch (UnreadableFrame e) {
       LogFile.note(e.file().toString(), e);
@@ -111,12 +132,13 @@ final class BridgedLight implements LightSource {
   }
 
   /** Over so few columns places follow a straight line to a hundredth of a pixel. */
-  private void add(Moment moment, int row, float[] into, int at) {
-    double u = moment.own.x(0, row);
-    double v = moment.own.y(0, row);
-    double nextU = moment.next.x(0, row);
-    double nextV = moment.next.y(0, row);
-    for (int x = 0; x < layout.width(); x += RowWindow.PIECE) {
+  private void add(Moment moment, int from, int row, float[] into, int at) {
+    double u = moment.own.x(from, row);
+    double v = moment.own.y(from, row);
+    double nextU = moment.next.x(from, row);
+    double nextV = moment.next.y(from, row);
+    int end = Math.min(layout.width(), from + BLOCK_COLUMNS);
+    for (int x = from; x < end; x += RowWindow.PIECE) {
       int to = x + RowWindow.PIECE;
       double lastU = moment.own.x(to, row);
       double lastV = moment.own.y(to, row);
@@ -151,29 +173,21 @@ final class BridgedLight implements LightSource {
     // A star is brighter than what is there in all channels or in none: one tells, most often.
     int telling = layout.channels() / 2;
     int place = at + telling * layout.width();
-    earlier.at(u, v);
-    float light = earlier.sample(telling);
-    if (light <= into[place]) {
-      return;
-    }
-    later.at(nextU, nextV);
-    light = Math.min(light, later.sample(telling));
-    if (light <= into[place]) {
-      return;
-    }
-    into[place] = light;
-    for (int c = 0; c < layout.channels(); c++) {
-      if (c != telling) {
-        brighten(c, into, at);
-      }
-    }
-  }
-
-  private void brighten(int channel, float[] into, int at) {
-    int place = at + channel * layout.width();
-    float light = earlier.sample(channel);
+    float light = earlier.sample(telling, u, v);
     if (light > into[place]) {
-      into[place] = Math.max(into[place], Math.min(light, later.sample(channel)));
+      light = Math.min(light, later.sample(telling, nextU, nextV));
+      if (light > into[place]) {
+        into[place] = light;
+        for (int c = 0; c < layout.channels(); c++) {
+          if (c != telling) {
+            float own = earlier.sample(c, u, v);
+            int other = at + c * layout.width();
+            if (own > into[other]) {
+              into[other] = Math.max(into[other], Math.min(own, later.sample(c, nextU, nextV)));
+            }
+          }
+        }
+      }
     }
   }
 

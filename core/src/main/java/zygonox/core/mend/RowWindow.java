@@ -2,6 +2,7 @@ package zygonox.core.mend;
 
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import zygonox.core.align.Homography;
 import zygonox.core.align.Kernel;
 import zygonox.core.format.LightSource;
@@ -49,9 +50,10 @@ final class RowWindow {
   private final long[] bright;
   private final int pieces;
   private final float[] strip;
-  private float[] across = WEIGHTS[0];
-  private float[] down = WEIGHTS[0];
-  private final int[] lines = new int[TAPS];
+
+  /** Where each row of the frame begins while it is held. */
+  private final int[] line;
+
   private final float[] some = new float[SAMPLED];
   private final float[] limits;
   private int lowest;
@@ -79,6 +81,8 @@ final class RowWindow {
     this.layout = source.layout();
     this.held = Math.min(layout.height(), reach) + 2 * STRIP_ROWS;
     this.rows = new float[held * layout.rowSamples()];
+    this.line =
+        IntStream.range(0, layout.height()).map(y -> y % held * layout.rowSamples()).toArray();
     this.pieces = (layout.width() + PIECE - 1) / PIECE;
     this.sum = new float[layout.width()];
     this.limits = new float[pieces];
@@ -174,7 +178,7 @@ final class RowWindow {
 
   /** Copies a row that is held. */
   void copy(int row, float[] into, int at) {
-    System.arraycopy(rows, row % held * layout.rowSamples(), into, at, layout.rowSamples());
+    System.arraycopy(rows, line[row], into, at, layout.rowSamples());
   }
 
   /**
@@ -223,45 +227,30 @@ final class RowWindow {
 
   /** The light of one channel at a place within the frame; at its rim, the nearest pixel's. */
   float light(int channel, double u, double v) {
-    if (inside(u, v)) {
-      at(u, v);
-      return sample(channel);
-    }
-    int line = (int) Math.round(v) % held * layout.rowSamples();
-    return rows[line + channel * layout.width() + (int) Math.round(u)];
+    return inside(u, v)
+        ? sample(channel, u, v)
+        : rows[line[(int) Math.round(v)] + channel * layout.width() + (int) Math.round(u)];
   }
 
-  /** Goes to a place between pixels, of which {@link #sample} then gives the light. */
-  void at(double u, double v) {
+  /** The light of one channel at a place {@link #inside} the frame. */
+  float sample(int channel, double u, double v) {
     int x = (int) u;
     int y = (int) v;
-    across = weights(u - x);
-    down = weights(v - y);
-    for (int j = 0; j < TAPS; j++) {
-      lines[j] = (y - 2 + j) % held * layout.rowSamples() + x - 2;
-    }
-  }
-
-  /** The light of one channel there. */
-  float sample(int channel) {
-    float[] a = across;
+    float[] a = WEIGHTS[(int) ((u - x) * PHASES + 0.5)];
+    float[] down = WEIGHTS[(int) ((v - y) * PHASES + 0.5)];
     float[] r = rows;
-    int from = channel * layout.width();
+    int from = channel * layout.width() + x - 2;
     float sum = 0;
     for (int j = 0; j < TAPS; j++) {
-      int at = lines[j] + from;
-      // All six by name: so they stay in registers, in half the time of a loop.
-      float inRow = r[at] * a[0] + r[at + 1] * a[1] + r[at + 2] * a[2];
-      inRow += r[at + 3] * a[3];
-      inRow += r[at + 4] * a[4];
-      inRow += r[at + 5] * a[5];
+      int at = line[y - 2 + j] + from;
+      // All six by name, and in pairs: they stay in registers, and do not wait for each other.
+      float inRow =
+          (r[at] * a[0] + r[at + 1] * a[1])
+              + (r[at + 2] * a[2] + r[at + 3] * a[3])
+              + (r[at + 4] * a[4] + r[at + 5] * a[5]);
       sum += inRow * down[j];
     }
     return sum;
-  }
-
-  private static float[] weights(double t) {
-    return WEIGHTS[(int) (t * PHASES + 0.5)];
   }
 
   void close() {
