@@ -15,13 +15,19 @@ final class PackedExtremeAccumulator implements Accumulator<PixelSource> {
 
   private final boolean brightest;
   private final PixelLayout layout;
-  private final Quantizer quantizer;
+
+  /** What each of the samples there are becomes in the result. */
+  private final ResultRows values;
+
   private long[] kept = new long[0];
 
   PackedExtremeAccumulator(boolean brightest, PixelLayout layout, Quantizer quantizer) {
     this.brightest = brightest;
     this.layout = layout;
-    this.quantizer = quantizer;
+    this.values = quantizer.rows(256);
+    for (int sample = 0; sample < 256; sample++) {
+      quantizer.ratio(values, sample, sample, 1);
+    }
   }
 
   @Override
@@ -118,8 +124,14 @@ final class PackedExtremeAccumulator implements Accumulator<PixelSource> {
   @Override
   public void finish(int row, int rows, double whole, float[] weights, ResultRows result) {
     int at = row * layout.rowSamples();
-    for (int i = 0; i < rows * layout.rowSamples(); i++) {
-      quantizer.ratio(result, i, sample(kept, at + i), 1);
+    int count = rows * layout.rowSamples();
+    for (int i = 0; i < count; i++) {
+      int sample = sample(kept, at + i);
+      if (result.floats() != null) {
+        result.floats()[i] = values.floats()[sample];
+      } else {
+        result.shorts()[i] = values.shorts()[sample];
+      }
     }
   }
 

@@ -39,14 +39,14 @@ final class TiffSink implements PictureSink {
   @Override
   public void rows(int firstRow, int rows, short[] samples) throws IOException {
     int count = rows * header.rowSamples();
-    ByteBuffer bytes = ByteBuffer.allocate((int) (rows * rowBytes)).order(Ifd.ORDER);
+    byte[] stored = new byte[(int) (rows * rowBytes)];
+    ByteBuffer bytes = ByteBuffer.wrap(stored).order(Ifd.ORDER);
     if (header.depth() == Depth.SIXTEEN) {
       bytes.asShortBuffer().put(samples, 0, count);
     } else {
       for (int i = 0; i < count; i++) {
-        bytes.put((byte) samples[i]);
+        stored[i] = (byte) samples[i];
       }
-      bytes.flip();
     }
     put(bytes, DATA_START + firstRow * rowBytes);
   }
