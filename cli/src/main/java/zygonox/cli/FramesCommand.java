@@ -164,14 +164,12 @@ final class FramesCommand implements Callable<Integer> {
   private Map<Path, Measured> measured(
       FrameSet set, FrameRun run, List<FrameSet.Unreadable> unreadable, ObjectNode group) {
     RunMeasure of =
-        MeasureStore.usual()
-            .measure(
-                run.frames(),
-                Workroom.usual(
-                    output.progress(Words.say("shell.measuring-run", run.number())),
-                    new Cancellation()),
-                (frame, fault) ->
-                    unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false)));
+        MeasureStore.measure(
+            run.frames(),
+            Workroom.usual(
+                output.progress(Words.say("shell.measuring-run", run.number())),
+                new Cancellation()),
+            (frame, fault) -> unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false)));
     ArrayNode hot = group.putArray("hotPixels");
     of.hotPixels().forEach(spot -> hot.addObject().put("x", spot.x()).put("y", spot.y()));
     of.filling().ifPresent(filling -> fillings.put(run.number(), filling));

@@ -36,7 +36,6 @@ public final class StarAligner {
 
   private final Optional<Path> wantedReference;
   private final Optional<SkyView> view;
-  private final StarList known;
 
   /**
    * @param wantedReference the frame to bring the others onto; empty: chosen
@@ -49,16 +48,8 @@ public final class StarAligner {
    * @param view where the camera looked, where that is known
    */
   public StarAligner(Optional<Path> wantedReference, Optional<SkyView> view) {
-    this(wantedReference, view, StarList.usual());
-  }
-
-  /**
-   * @param known where the stars of frames are kept
-   */
-  StarAligner(Optional<Path> wantedReference, Optional<SkyView> view, StarList known) {
     this.wantedReference = wantedReference;
     this.view = view;
-    this.known = known;
   }
 
   /**
@@ -136,6 +127,7 @@ public final class StarAligner {
   private Map<Frame, List<FoundStar>> findStars(
       List<Frame> frames, Workroom room, List<Aligned.Unread> unread) {
     Map<Frame, List<FoundStar>> stars = new ConcurrentHashMap<>();
+    StarList known = new StarList(room.kept());
     AtomicInteger done = new AtomicInteger();
     long each = frames.stream().mapToLong(StarFinder::heldBytes).max().orElseThrow();
     try (Workers crew = room.crew(each);
@@ -145,7 +137,7 @@ public final class StarAligner {
           (i, worker) -> {
             Frame frame = frames.get(i);
             try {
-              stars.put(frame, starsOf(frame, memory, room.cancellation()));
+              stars.put(frame, starsOf(frame, known, memory, room.cancellation()));
             } catch (UnreadableFrame e) {
               unread.add(new Aligned.Unread(frame, e.fault()));
             }
@@ -155,7 +147,8 @@ public final class StarAligner {
     return stars;
   }
 
-  private List<FoundStar> starsOf(Frame frame, DecodeMemory memory, Cancellation cancellation)
+  private static List<FoundStar> starsOf(
+      Frame frame, StarList known, DecodeMemory memory, Cancellation cancellation)
       throws UnreadableFrame {
     cancellation.check();
     Optional<List<FoundStar>> kept = known.of(frame.file());

@@ -18,20 +18,16 @@ import zygonox.core.work.Workroom;
 
 /**
  * Remembers what was measured of runs, by what is in their files: a second look costs nothing, and
- * a file that has moved or is called otherwise is known again. It may be thrown away at any time.
- *
- * @param kept holds one file for each run
+ * a file that has moved or is called otherwise is known again. What the room keeps holds one file
+ * for each run, which may be thrown away at any time.
  */
-public record MeasureStore(KeptFiles kept) {
+public final class MeasureStore {
   /** Goes up whenever the same frame would be measured otherwise. */
   private static final String PURPOSE = "measure 7";
 
   private static final ObjectMapper JSON = new ObjectMapper();
 
-  /** Where the system wants such things. */
-  public static MeasureStore usual() {
-    return new MeasureStore(KeptFiles.usual());
-  }
+  private MeasureStore() {}
 
   private record KeptFrame(
       SkyLevel sky,
@@ -49,20 +45,20 @@ public record MeasureStore(KeptFiles kept) {
    * The same as {@link RunMeter#measure}, from memory where the run was measured before. A run of
    * which a frame could not be decoded is not remembered: it may only have been a loose card.
    */
-  public RunMeasure measure(
+  public static RunMeasure measure(
       List<Frame> frames, Workroom room, BiConsumer<Frame, ReadFault> onUnreadable) {
     Optional<String> file = key(frames).map(k -> "run-" + k + ".json");
-    Optional<RunMeasure> known = file.flatMap(kept::read).flatMap(b -> read(b, frames));
+    Optional<RunMeasure> known = file.flatMap(room.kept()::read).flatMap(b -> read(b, frames));
     if (known.isPresent()) {
       room.progress().step(frames.size(), frames.size());
       return known.get();
     }
-    StarList stars = new StarList(kept);
+    StarList stars = new StarList(room.kept());
     RunMeasure measured =
         RunMeter.measure(
             frames, room, onUnreadable, (frame, found) -> stars.keep(frame.file(), found));
     if (measured.frames().size() == frames.size()) {
-      file.ifPresent(f -> write(f, measured));
+      file.ifPresent(f -> write(room.kept(), f, measured));
     }
     return measured;
   }
@@ -99,7 +95,7 @@ public record MeasureStore(KeptFiles kept) {
     }
   }
 
-  private void write(String file, RunMeasure run) {
+  private static void write(KeptFiles kept, String file, RunMeasure run) {
     List<KeptFrame> measures =
         run.frames().stream()
             .map(

@@ -42,7 +42,7 @@ public record ClipLight(
     LightGrid[] grids = new LightGrid[given.size()];
     ReadFault[] faults = new ReadFault[given.size()];
     AtomicInteger done = new AtomicInteger();
-    LightStore store = LightStore.usual();
+    LightStore store = new LightStore(room.kept());
     try (Workers crew = Workers.perCore();
         DecodeMemory memory = new DecodeMemory()) {
       crew.forEach(

@@ -20,11 +20,6 @@ record LightStore(KeptFiles kept) {
   /** Goes up whenever another light would be told of the same frame. */
   private static final String PURPOSE = "light 2";
 
-  /** Where the system wants such things. */
-  static LightStore usual() {
-    return new LightStore(KeptFiles.usual());
-  }
-
   /** The light of a frame, where it is known. */
   Optional<LightGrid> of(Path frame) {
     return name(frame).flatMap(kept::read).flatMap(LightStore::read);

@@ -5,6 +5,7 @@ import zygonox.core.format.QuickLook;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.raster.Raster;
+import zygonox.core.work.KeptFiles;
 
 /**
  * A frame made small, for playing.
@@ -22,10 +23,11 @@ public record SmallPicture(int width, int height, byte[] rgb) {
 
   /**
    * @param count how many there will be
+   * @param kept those that were made before, and this one for later
    */
-  public static SmallPicture of(Frame frame, int count) throws UnreadableFrame {
+  public static SmallPicture of(Frame frame, int count, KeptFiles kept) throws UnreadableFrame {
     int side = count <= FEW ? LARGER_SIDE : SMALLER_SIDE;
-    SmallPictureStore store = SmallPictureStore.usual();
+    SmallPictureStore store = new SmallPictureStore(kept);
     Optional<SmallPicture> known = store.of(frame.file(), side);
     if (known.isPresent()) {
       return known.get();

@@ -27,11 +27,6 @@ record SmallPictureStore(KeptFiles kept) {
 
   private static final float QUALITY = 0.94f;
 
-  /** Where the system wants such things. */
-  static SmallPictureStore usual() {
-    return new SmallPictureStore(KeptFiles.usual());
-  }
-
   /**
    * A frame's picture, where it is known.
    *

@@ -64,13 +64,12 @@ final class Mends {
     Optional<RunMeasure> measured =
         mending.removesStreaks()
             ? Optional.of(
-                MeasureStore.usual()
-                    .measure(
-                        frames,
-                        room.share(0, MEASURING_SHARE),
-                        (frame, fault) -> {
-                          // Blending reads it again and tells the reason.
-                        }))
+                MeasureStore.measure(
+                    frames,
+                    room.share(0, MEASURING_SHARE),
+                    (frame, fault) -> {
+                      // Blending reads it again and tells the reason.
+                    }))
             : Optional.empty();
     List<FrameMeasure> run = measured.map(RunMeasure::frames).orElse(List.of());
     boolean crossed =

@@ -145,8 +145,7 @@ final class MovementBlend {
     Path wanted = done.reference().or(recipe::reference).orElse(frames.get(0).file());
     Frame reference =
         frames.stream().filter(f -> f.file().equals(wanted)).findFirst().orElse(frames.get(0));
-    Workroom quiet =
-        new Workroom(room.memory(), room.scratch(), Progress.NONE, room.cancellation());
+    Workroom quiet = room.reporting(Progress.NONE);
     Calibrator calibrator = Calibrator.of(recipe.calibration(), frames, quiet);
     return new FrameLane(recipe, calibrator, layout).levelled(frames, reference, memory, quiet);
   }

@@ -23,7 +23,7 @@ final class QualityWeights {
 
   /** A weight for each frame that could be measured, the best being 1. */
   static Map<Frame, Double> of(List<Frame> frames, Workroom room) {
-    RunMeasure run = MeasureStore.usual().measure(frames, room, (frame, fault) -> {});
+    RunMeasure run = MeasureStore.measure(frames, room, (frame, fault) -> {});
     int mostStars = run.frames().stream().mapToInt(FrameMeasure::stars).max().orElse(0);
     Map<Frame, Double> weights = new HashMap<>();
     double best = 0;

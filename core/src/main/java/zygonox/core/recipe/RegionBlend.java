@@ -102,8 +102,7 @@ final class RegionBlend {
   /** Told by how bright each place is in each frame. */
   private static FrameMask cloud(FrameSet set, Workroom room) {
     CloudPart part =
-        MeasureStore.usual()
-            .measure(
+        MeasureStore.measure(
                 set.frames(),
                 room,
                 (frame, fault) -> {

@@ -29,8 +29,7 @@ final class Sharpest {
     }
     List<FrameMeasure> measured =
         new ArrayList<>(
-            MeasureStore.usual()
-                .measure(
+            MeasureStore.measure(
                     frames,
                     room,
                     (frame, fault) ->

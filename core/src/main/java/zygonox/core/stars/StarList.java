@@ -26,11 +26,6 @@ public record StarList(KeptFiles kept) {
   /** Goes up whenever other stars would be found in the same frame. */
   private static final String PURPOSE = "stars 4";
 
-  /** Where the system wants such things. */
-  public static StarList usual() {
-    return new StarList(KeptFiles.usual());
-  }
-
   /** The stars of a frame, where they are known. */
   public Optional<List<FoundStar>> of(Path frame) {
     return name(frame).flatMap(kept::read).flatMap(StarList::read);

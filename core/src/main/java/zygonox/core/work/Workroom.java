@@ -10,11 +10,22 @@ import zygonox.core.quantity.ByteSize;
  *
  * @param memory bound for pixel memory, kept by all steps
  * @param scratch a folder for what does not fit; empty: beside the output
+ * @param kept what was worked out before, and what this work finds out for later ones
  * @param progress hears how far the step has come
  * @param cancellation asked between steps
  */
 public record Workroom(
-    ByteSize memory, Optional<Path> scratch, Progress progress, Cancellation cancellation) {
+    ByteSize memory,
+    Optional<Path> scratch,
+    KeptFiles kept,
+    Progress progress,
+    Cancellation cancellation) {
+  /** A room that keeps things where the system wants them. */
+  public Workroom(
+      ByteSize memory, Optional<Path> scratch, Progress progress, Cancellation cancellation) {
+    this(memory, scratch, KeptFiles.usual(), progress, cancellation);
+  }
+
   /** Memory when nothing is said: half of what the Java machine may take, 2 GB at most. */
   public static ByteSize usualMemory() {
     return new ByteSize(Math.min(2L << 30, Runtime.getRuntime().maxMemory() / 2));
@@ -37,12 +48,17 @@ public record Workroom(
    * @param to how far when it ends
    */
   public Workroom share(double from, double to) {
-    return new Workroom(memory, scratch, progress.share(from, to), cancellation);
+    return new Workroom(memory, scratch, kept, progress.share(from, to), cancellation);
   }
 
   /** The same room, in which somebody else hears how far the step has come. */
   public Workroom reporting(Progress other) {
-    return new Workroom(memory, scratch, other, cancellation);
+    return new Workroom(memory, scratch, kept, other, cancellation);
+  }
+
+  /** The same room, whose work keeps what it finds out elsewhere. */
+  public Workroom keeping(KeptFiles other) {
+    return new Workroom(memory, scratch, other, progress, cancellation);
   }
 
   /** A crew of which each member holds so many bytes: as many as there are cores, or fit. */

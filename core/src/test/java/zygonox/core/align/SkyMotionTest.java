@@ -186,13 +186,13 @@ class SkyMotionTest {
     return frames;
   }
 
-  private StarAligner aligner() {
-    StarList list = new StarList(new KeptFiles(folder.resolve("kept")));
-    return spy(new StarAligner(Optional.empty(), Optional.empty(), list));
+  private static StarAligner aligner() {
+    return spy(new StarAligner(Optional.empty()));
   }
 
-  private static Workroom room() {
-    return Workroom.unwatched(Workroom.usualMemory());
+  private Workroom room() {
+    return Workroom.unwatched(Workroom.usualMemory())
+        .keeping(new KeptFiles(folder.resolve("kept")));
   }
 
   @Test

@@ -34,12 +34,12 @@ class MeasureStoreTest {
   private static final Spot HOT = new Spot(77, 41);
 
   @TempDir Path folder;
-  private MeasureStore store;
+  private KeptFiles kept;
   private List<Path> files;
 
   @BeforeEach
   void makeFrames() {
-    store = new MeasureStore(new KeptFiles(folder.resolve("kept")));
+    kept = new KeptFiles(folder.resolve("kept"));
     files = new ArrayList<>();
     for (int i = 0; i < FRAMES; i++) {
       files.add(
@@ -85,16 +85,18 @@ class MeasureStoreTest {
   }
 
   private RunMeasure measure(List<Frame> frames, List<ReadFault> faults) {
-    return store.measure(
-        frames, Workroom.usual(Progress.NONE, new Cancellation()), (f, e) -> faults.add(e));
+    return MeasureStore.measure(
+        frames,
+        Workroom.usual(Progress.NONE, new Cancellation()).keeping(kept),
+        (f, e) -> faults.add(e));
   }
 
   /** Runs that are kept; their stars are beside them. */
   private List<Path> kept() throws Exception {
-    if (!Files.exists(store.kept().folder())) {
+    if (!Files.exists(kept.folder())) {
       return List.of();
     }
-    try (Stream<Path> entries = Files.list(store.kept().folder())) {
+    try (Stream<Path> entries = Files.list(kept.folder())) {
       return entries.filter(f -> f.getFileName().toString().startsWith("run-")).toList();
     }
   }
@@ -106,13 +108,14 @@ class MeasureStoreTest {
     for (Path file : files) {
       frames.add(Frame.look(file));
     }
-    store.measure(frames, Workroom.usual(Progress.NONE, new Cancellation()), (f, e) -> {});
-    StarList kept = new StarList(new KeptFiles(folder.resolve("kept")));
+    MeasureStore.measure(
+        frames, Workroom.usual(Progress.NONE, new Cancellation()).keeping(kept), (f, e) -> {});
+    StarList stars = new StarList(kept);
     for (Frame frame : frames) {
       try (PixelSource source = PictureReader.open(frame)) {
         List<FoundStar> found = new StarFinder(StarList.MOST).find(source, new Cancellation());
         assertThat(found).hasSizeGreaterThan(20);
-        assertThat(kept.of(frame.file())).contains(found);
+        assertThat(stars.of(frame.file())).contains(found);
       }
     }
   }
@@ -181,7 +184,7 @@ class MeasureStoreTest {
 
   @Test
   void aFolderThatCannotBeMadeCostsNothingButTime() throws Exception {
-    store = new MeasureStore(new KeptFiles(files.get(0).resolve("below a file")));
+    kept = new KeptFiles(files.get(0).resolve("below a file"));
     assertThat(measure(frames(), new ArrayList<>()).frames()).hasSize(FRAMES);
   }
 }

@@ -29,6 +29,7 @@ import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.KeptFiles;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.Workroom;
@@ -303,8 +304,9 @@ class ClipShapeTest {
     FrameSet set = FrameFinder.find(List.of(frames), Progress.NONE, new Cancellation());
     List<Frame> all = set.frames();
     SmallPicture[] small = new SmallPicture[all.size()];
+    KeptFiles kept = new KeptFiles(folder.resolve("kept"));
     for (int i = 0; i < small.length; i++) {
-      small[i] = SmallPicture.of(all.get(i), small.length);
+      small[i] = SmallPicture.of(all.get(i), small.length, kept);
     }
     Timeline timeline = Timeline.of(all.stream().map(set::takenAt).toList(), recipe.pace());
     ClipPreview preview =

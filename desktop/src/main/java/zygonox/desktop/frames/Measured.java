@@ -30,13 +30,11 @@ record Measured(List<RunMeasure> runs, List<FrameSet.Unreadable> unreadable) {
     int[] before = {0};
     for (FrameRun run : set.runs()) {
       runs.add(
-          MeasureStore.usual()
-              .measure(
-                  run.frames(),
-                  Workroom.usual(
-                      (done, of) -> progress.step(before[0] + done, total), cancellation),
-                  (frame, fault) ->
-                      unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false))));
+          MeasureStore.measure(
+              run.frames(),
+              Workroom.usual((done, of) -> progress.step(before[0] + done, total), cancellation),
+              (frame, fault) ->
+                  unreadable.add(new FrameSet.Unreadable(frame.file(), fault, false))));
       before[0] += run.frames().size();
     }
     return new Measured(runs, unreadable);

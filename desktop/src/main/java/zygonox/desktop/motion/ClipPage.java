@@ -28,6 +28,7 @@ import zygonox.core.words.MotionWords;
 import zygonox.core.words.Words;
 import zygonox.core.work.AlreadyThere;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.KeptFiles;
 import zygonox.core.work.LogFile;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
@@ -317,7 +318,7 @@ final class ClipPage implements Page {
               return;
             }
             try {
-              SmallPicture picture = SmallPicture.of(of.get(i), of.size());
+              SmallPicture picture = SmallPicture.of(of.get(i), of.size(), KeptFiles.usual());
               Platform.runLater(
                   () -> {
                     model.arrived(of, i, picture);

@@ -25,6 +25,7 @@ import zygonox.core.night.NightFile;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.Raster;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.KeptFiles;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.Workroom;
@@ -174,12 +175,16 @@ class MotionModelTest {
         .anyMatch(o -> o.sentence().contains("time jumps there"));
   }
 
+  private SmallPicture small(List<Frame> of, int index) throws Exception {
+    return SmallPicture.of(of.get(index), of.size(), new KeptFiles(folder.resolve("kept")));
+  }
+
   @Test
   void whatIsPlayedHasTheLightOfTheClip() throws Exception {
     load();
     assertThat(model.picture(0)).isEmpty();
     List<Frame> of = model.frames();
-    model.arrived(of, 0, SmallPicture.of(of.get(0), of.size()));
+    model.arrived(of, 0, small(of, 0));
     model.edit(model.recipe());
     // Until its own is there the one before stands in.
     assertThat(model.picture(20)).isPresent();
@@ -197,7 +202,7 @@ class MotionModelTest {
     load();
     List<Frame> of = model.frames();
     for (int i = 0; i < 12; i++) {
-      model.arrived(of, i, SmallPicture.of(of.get(i), of.size()));
+      model.arrived(of, i, small(of, i));
     }
     model.edit(model.recipe().withTrails(Trails.GROW));
     Raster start = model.picture(0).orElseThrow();
