@@ -13,6 +13,9 @@ public final class BlendWords {
   /** A gain this far from the expected one, as a share of it, has a reason. */
   private static final double AS_EXPECTED = 0.08;
 
+  /** A fall so many times as far as expected is no number that anybody could use. */
+  private static final double BELOW_STEP = 3;
+
   /** As sharp as one frame, as far as the eye can tell at 100 %. */
   private static final double AS_SHARP = 0.97;
 
@@ -24,13 +27,18 @@ public final class BlendWords {
   /** How far the noise fell; empty where it is not told. */
   public static Optional<String> noise(BlendResult done) {
     String said = done.recipe().sharpen() > 0 ? "blend.noise-before-sharpening" : "blend.noise";
-    return gains(done).map(g -> Words.say(said, g.measured(), g.expected()));
+    return gains(done)
+        .map(
+            g ->
+                g.isBelowStep()
+                    ? Words.say("blend.noise-below-step")
+                    : Words.say(said, g.measured(), g.expected()));
   }
 
   /** Why it fell otherwise than expected; empty where it did as expected. */
   public static Optional<String> noiseReason(BlendResult done) {
     return gains(done)
-        .filter(g -> Math.abs(g.measured() / g.expected() - 1) >= AS_EXPECTED)
+        .filter(g -> Math.abs(g.measured() / g.expected() - 1) >= AS_EXPECTED && !g.isBelowStep())
         .map(
             g ->
                 g.measured() > g.expected()
@@ -109,7 +117,12 @@ public final class BlendWords {
     return said;
   }
 
-  private record Gains(double measured, double expected) {}
+  private record Gains(double measured, double expected) {
+    /** Where most samples are alike in all frames, hardly anything is left to be measured. */
+    boolean isBelowStep() {
+      return measured > BELOW_STEP * expected;
+    }
+  }
 
   private static Optional<Gains> gains(BlendResult done) {
     return done.noise()
