@@ -162,7 +162,7 @@ record BlendAnswer(BlendResult result, List<Path> left) {
     BlendWords.sharpness(result).ifPresent(lines::add);
     BlendWords.finerDetail(result).ifPresent(lines::add);
     BlendWords.sharpnessReason(result).ifPresent(lines::add);
-    lines.addAll(BlendWords.mended(result.mended()));
+    lines.addAll(BlendWords.mended(result));
     result
         .dropped()
         .forEach(d -> lines.add(Words.say("shell.left-out", d.file(), Words.reason(d.reason()))));

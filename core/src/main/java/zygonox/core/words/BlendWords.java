@@ -91,16 +91,25 @@ public final class BlendWords {
             : Words.say("blend.finer-detail", contrast));
   }
 
-  /** What was put right in single frames, and what could not be; empty where nothing was. */
-  public static List<String> mended(Mended done) {
+  /**
+   * What was put right in single frames, and what could not be, also that nothing was found of what
+   * was looked for; empty where nothing was asked for.
+   */
+  public static List<String> mended(BlendResult of) {
+    Mended done = of.mended();
     List<String> said = new ArrayList<>();
-    if (done.removed(Stray.LINE) + done.kept(Stray.LINE) > 0) {
+    int lines = done.removed(Stray.LINE) + done.kept(Stray.LINE);
+    int lights = done.removed(Stray.LIGHT) + done.kept(Stray.LIGHT);
+    if (lines > 0) {
       said.add(Words.say("shell.mended-lines", done.removed(Stray.LINE), done.kept(Stray.LINE)));
     }
-    if (done.removed(Stray.LIGHT) + done.kept(Stray.LIGHT) > 0) {
+    if (lights > 0) {
       said.add(Words.say("shell.mended-lights", done.removed(Stray.LIGHT), done.kept(Stray.LIGHT)));
     }
-    if (!done.subjects().isEmpty()) {
+    if (of.recipe().mending().removesStreaks() && lines + lights == 0) {
+      said.add(Words.say("shell.mended-nothing"));
+    }
+    if (of.recipe().movement().isPresent()) {
       said.add(Words.say("shell.mended-subjects", done.laidIn(), done.subjects().size()));
     }
     if (!done.bridged().isEmpty()) {

@@ -192,9 +192,10 @@ public final class RecipeWords {
   }
 
   private static String named(List<Path> paths) {
+    Path first = paths.get(0).getFileName();
     return paths.size() == 1
-        ? paths.get(0).getFileName().toString()
-        : Words.say("recipe.files", paths.size());
+        ? first.toString()
+        : Words.say("recipe.files", first, paths.size() - 1);
   }
 
   private static String span(Selection selection) {

@@ -400,10 +400,7 @@ final class CleanModel {
       return hasOtherParts() ? looked + " " + Words.say("clean.parts-changed") : looked;
     }
     List<Row> rows = rows();
-    List<String> said = BlendWords.mended(result().orElseThrow().mended());
-    boolean moves = result().filter(r -> r.recipe().movement().isPresent()).isPresent();
-    String nothing = Words.say(moves ? "clean.nothing-moves" : "clean.nothing");
-    String found = said.isEmpty() ? nothing : String.join(". ", said) + ".";
+    String found = String.join(". ", BlendWords.mended(result().orElseThrow())) + ".";
     long changed = rows.stream().filter(Row::changed).count();
     if (hasOtherParts()) {
       return found + " " + Words.say("clean.parts-changed");

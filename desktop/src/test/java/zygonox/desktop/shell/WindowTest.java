@@ -100,8 +100,9 @@ abstract class WindowTest {
     return folder;
   }
 
+  /** Waits for what is under way, however busy the machine is; only what hangs is ended. */
   void await(Callable<Boolean> condition) throws TimeoutException {
-    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, condition);
+    WaitForAsyncUtils.waitFor(10, TimeUnit.MINUTES, condition);
     WaitForAsyncUtils.waitForFxEvents();
   }
 

@@ -21,7 +21,7 @@ class ThreadedTasksTest {
   private final ThreadedTasks tasks = new ThreadedTasks();
 
   private static void await(Callable<Boolean> condition) throws Exception {
-    WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, condition);
+    WaitForAsyncUtils.waitFor(10, TimeUnit.MINUTES, condition);
     WaitForAsyncUtils.waitForFxEvents();
   }
 
