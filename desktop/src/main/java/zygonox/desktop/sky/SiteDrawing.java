@@ -29,6 +29,13 @@ final class SiteDrawing extends Drawing {
   private static final double SIDE = 44;
   private static final double TOP = 26;
   private static final double FOOT = 40;
+
+  /** So long after a moment a way shows where it leads. */
+  private static final Duration SOON = Duration.ofMinutes(5);
+
+  /** Rows a column from which on a way leaves no room for a clock time below it. */
+  private static final double STEEP = 0.25;
+
   private static final int STEPS = 72;
 
   private final OpenNight open;
@@ -57,6 +64,7 @@ final class SiteDrawing extends Drawing {
     Palette palette = palette();
     g.setFill(palette.night());
     g.fillRect(SIDE, TOP, getWidth() - 2 * SIDE, y(0) - TOP);
+    drawScales(g, palette);
     Almanac almanac = new Almanac(night.place(), night.date(), night.zone());
     Instant dusk = almanac.event(Almanac.Event.NAUTICAL_DUSK).orElse(almanac.from());
     Instant dawn = almanac.event(Almanac.Event.NAUTICAL_DAWN).orElse(almanac.to());
@@ -81,7 +89,6 @@ final class SiteDrawing extends Drawing {
                     theme() == Theme.PAPER ? palette.day() : palette.mark(),
                     t -> body.at(night.place(), t).direction()));
     drawSkyline(g, night, palette);
-    drawScales(g, palette);
   }
 
   private void drawSkyline(GraphicsContext g, Night night, Palette palette) {
@@ -170,13 +177,19 @@ final class SiteDrawing extends Drawing {
         double py = y(d.altitudeDeg());
         g.fillOval(px - 2.5, py - 2.5, 5, 5);
         if (hour.getHour() % 2 == 0) {
-          text(
-              g,
-              Moments.clock(hour.toInstant(), night.zone()),
-              px,
-              py + 13,
-              11,
-              TextAlignment.CENTER);
+          Direction next = where.apply(hour.toInstant().plus(SOON));
+          double slope =
+              (y(next.altitudeDeg()) - py) / Math.max(1e-3, Math.abs(x(next.azimuthDeg()) - px));
+          boolean eastwards = x(next.azimuthDeg()) > px;
+          String clock = Moments.clock(hour.toInstant(), night.zone());
+          // Beside a way that climbs or falls, on its lower side, so that it crosses no figure.
+          if (Math.abs(slope) < STEEP) {
+            text(g, clock, px, py + 13, 11, TextAlignment.CENTER);
+          } else if (slope < 0 == eastwards) {
+            text(g, clock, px + 8, py + 6, 11, TextAlignment.LEFT);
+          } else {
+            text(g, clock, px - 8, py + 6, 11, TextAlignment.RIGHT);
+          }
         }
       }
     }
