@@ -172,23 +172,29 @@ final class BridgedLight implements LightSource {
     }
     // A star is brighter than what is there in all channels or in none: one tells, most often.
     int telling = layout.channels() / 2;
-    int place = at + telling * layout.width();
-    float light = earlier.sample(telling, u, v);
-    if (light > into[place]) {
-      light = Math.min(light, later.sample(telling, nextU, nextV));
-      if (light > into[place]) {
-        into[place] = light;
-        for (int c = 0; c < layout.channels(); c++) {
-          if (c != telling) {
-            float own = earlier.sample(c, u, v);
-            int other = at + c * layout.width();
-            if (own > into[other]) {
-              into[other] = Math.max(into[other], Math.min(own, later.sample(c, nextU, nextV)));
-            }
-          }
+    if (brightens(telling, u, v, nextU, nextV, into, at)) {
+      for (int c = 0; c < layout.channels(); c++) {
+        if (c != telling) {
+          brightens(c, u, v, nextU, nextV, into, at);
         }
       }
     }
+  }
+
+  /** Puts the light that both frames have in the place of less; tells whether there was less. */
+  private boolean brightens(
+      int channel, double u, double v, double nextU, double nextV, float[] into, int at) {
+    int place = at + channel * layout.width();
+    float light = earlier.sample(channel, u, v);
+    if (light <= into[place]) {
+      return false;
+    }
+    light = Math.min(light, later.sample(channel, nextU, nextV));
+    if (light <= into[place]) {
+      return false;
+    }
+    into[place] = light;
+    return true;
   }
 
   @Override
