@@ -309,7 +309,7 @@ class FrameReaderTest {
     byte[] bytes = Files.readAllBytes(whole);
     Random random = new Random(format.ordinal());
     Path file = folder.resolve("x." + extension);
-    for (int round = 0; round < 400; round++) {
+    for (int round = 0; round < 150; round++) {
       byte[] damaged = bytes.clone();
       for (int k = 0; k <= random.nextInt(6); k++) {
         damaged[random.nextInt(Math.min(damaged.length, 900))] = (byte) random.nextInt();

@@ -170,7 +170,7 @@ class FrameMeasureTest {
     Random random = new Random(21);
     int found = 0;
     int wrong = 0;
-    int lines = 30;
+    int lines = 20;
     SmallFrame before = SmallFrame.of(sky(9000, 300, 1000));
     SmallFrame after = SmallFrame.of(sky(9000, 300, 1001));
     for (int k = 0; k < lines; k++) {

@@ -52,7 +52,7 @@ class KeyboardTest extends WindowTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"1024, 700", "1280, 800", "1920, 1080"})
+  @CsvSource({"1024, 700", "1920, 1080"})
   void aNightGoesFromTheStartToASavedPicture(double width, double height, FxRobot robot)
       throws Exception {
     robot.interact(
