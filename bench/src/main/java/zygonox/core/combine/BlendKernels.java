@@ -30,10 +30,11 @@ public class BlendKernels {
 
   private final short[] kept = new short[SAMPLES];
   private final short[] samples = new short[SAMPLES];
+  private final byte[] bytes = new byte[SAMPLES];
   private final long[] keptPacked = new long[SAMPLES / 8];
   private final long[] packed = new long[SAMPLES / 8];
   private final int[] totals = new int[SAMPLES];
-  private final int[] light = ToneCurve.SRGB.lightUnits(16, 1 << 26);
+  private final int[] light = ToneCurve.SRGB.lightUnits(8, 1 << 26);
   private final float[] floats = new float[SAMPLES];
   private final SortingNetwork network = SortingNetwork.forMedian(FRAMES);
   private final int column = OrderedBlend.columnSamples(FRAMES);
@@ -44,6 +45,7 @@ public class BlendKernels {
     Random random = new Random(1);
     for (int i = 0; i < SAMPLES; i++) {
       samples[i] = (short) random.nextInt();
+      bytes[i] = (byte) samples[i];
       kept[i] = (short) random.nextInt();
       floats[i] = random.nextFloat();
     }
@@ -67,13 +69,13 @@ public class BlendKernels {
 
   @Benchmark
   public int[] meanOfStoredValues() {
-    TotalAccumulator.addEncoded(totals, 0, samples, 0, SAMPLES);
+    TotalAccumulator.addEncoded(totals, 0, bytes, SAMPLES);
     return totals;
   }
 
   @Benchmark
   public int[] meanOfLight() {
-    TotalAccumulator.addLight(totals, 0, samples, 0, SAMPLES, light);
+    TotalAccumulator.addLight(totals, 0, bytes, SAMPLES, light);
     return totals;
   }
 

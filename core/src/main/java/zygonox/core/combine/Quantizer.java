@@ -60,6 +60,22 @@ final class Quantizer {
   }
 
   /**
+   * Puts totals of light, encoded, from index 0 on.
+   *
+   * @param totals unsigned, read from index {@code from} on
+   * @param unit the total that is white
+   */
+  void light(int[] totals, int from, int count, double unit, ResultRows result) {
+    if (depth != Depth.FLOAT) {
+      encoder.encode(totals, from, count, unit, result.shorts());
+      return;
+    }
+    for (int i = 0; i < count; i++) {
+      light(result, i, Integer.toUnsignedLong(totals[from + i]) / unit);
+    }
+  }
+
+  /**
    * Puts a row's light of one channel, encoded; what lies outside black and white is clipped.
    *
    * @param light read from index {@code from} on

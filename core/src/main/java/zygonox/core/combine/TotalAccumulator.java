@@ -49,7 +49,7 @@ final class TotalAccumulator implements Accumulator<PixelSource> {
 
   @Override
   public int stripSampleBytes() {
-    return Short.BYTES;
+    return layout.bits() / 8;
   }
 
   @Override
@@ -72,6 +72,14 @@ final class TotalAccumulator implements Accumulator<PixelSource> {
 
   @Override
   public Strip<PixelSource> strip(int samples) {
+    if (layout.bits() == 8) {
+      return new ByteStrip(
+          layout,
+          samples,
+          light == null
+              ? (strip, at, count) -> addEncoded(totals, at, strip, count)
+              : (strip, at, count) -> addLight(totals, at, strip, count, light));
+    }
     return new SampleStrip(
         layout,
         samples,
@@ -92,19 +100,39 @@ final class TotalAccumulator implements Accumulator<PixelSource> {
     }
   }
 
+  static void addEncoded(int[] totals, int at, byte[] samples, int count) {
+    for (int i = 0; i < count; i++) {
+      totals[at + i] += samples[i] & 0xff;
+    }
+  }
+
+  static void addLight(int[] totals, int at, byte[] samples, int count, int[] light) {
+    for (int i = 0; i < count; i++) {
+      totals[at + i] += light[samples[i] & 0xff];
+    }
+  }
+
   @Override
   public void finish(int row, int rows, double whole, float[] weights, ResultRows result) {
     int at = row * layout.rowSamples();
-    for (int i = 0; i < rows * layout.rowSamples(); i++) {
+    int count = rows * layout.rowSamples();
+    if (light != null && weights == null) {
+      quantizer.light(totals, at, count, mean ? unit * frames(whole) : unit, result);
+      return;
+    }
+    for (int i = 0; i < count; i++) {
       long total = Integer.toUnsignedLong(totals[at + i]);
-      double covering = weights == null ? whole : weights[i / layout.channels()];
-      int n = Math.max(1, (int) covering);
+      int n = frames(weights == null ? whole : weights[i / layout.channels()]);
       if (light == null) {
         quantizer.ratio(result, i, mean ? total : Math.min(total, layout.white()), mean ? n : 1);
       } else {
         quantizer.light(result, i, total / (mean ? unit * n : unit));
       }
     }
+  }
+
+  private static int frames(double covering) {
+    return Math.max(1, (int) covering);
   }
 
   @Override

@@ -21,14 +21,27 @@ public interface PixelSource extends RowSource {
   void read(int firstRow, int rows, short[] into) throws UnreadableFrame;
 
   /**
+   * Reads rows of 8-bit samples as they are.
+   *
+   * @param into gets {@code rows * layout().rowSamples()} samples from index 0 on
+   */
+  default void readBytes(int firstRow, int rows, byte[] into) throws UnreadableFrame {
+    short[] samples = new short[rows * layout().rowSamples()];
+    read(firstRow, rows, samples);
+    for (int i = 0; i < samples.length; i++) {
+      into[i] = (byte) samples[i];
+    }
+  }
+
+  /**
    * Reads rows of 8-bit samples packed eight to a number, the first in the lowest bits: what loops
-   * over bytes want to work on.
+   * that compare bytes want to work on.
    *
    * @param into gets {@code ceil(rows * layout().rowSamples() / 8)} numbers; unused bits are 0
    */
   default void readPacked(int firstRow, int rows, long[] into) throws UnreadableFrame {
-    short[] samples = new short[rows * layout().rowSamples()];
-    read(firstRow, rows, samples);
+    byte[] samples = new byte[rows * layout().rowSamples()];
+    readBytes(firstRow, rows, samples);
     Arrays.fill(into, 0, (samples.length + 7) / 8, 0);
     for (int i = 0; i < samples.length; i++) {
       into[i >> 3] |= (long) (samples[i] & 0xff) << 8 * (i & 7);

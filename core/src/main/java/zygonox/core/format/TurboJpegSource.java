@@ -41,18 +41,23 @@ final class TurboJpegSource implements PixelSource {
 
   @Override
   public void read(int firstRow, int rows, short[] into) throws UnreadableFrame {
-    if (pixels == null) {
-      decode();
-    }
     int samples = rows * layout.rowSamples();
     if (strip.length < samples) {
       strip = new byte[samples];
     }
     byte[] bytes = strip;
-    pixels.read((long) firstRow * layout.rowSamples(), bytes, 0, samples);
+    readBytes(firstRow, rows, bytes);
     for (int i = 0; i < samples; i++) {
       into[i] = (short) (bytes[i] & 0xff);
     }
+  }
+
+  @Override
+  public void readBytes(int firstRow, int rows, byte[] into) throws UnreadableFrame {
+    if (pixels == null) {
+      decode();
+    }
+    pixels.read((long) firstRow * layout.rowSamples(), into, 0, rows * layout.rowSamples());
   }
 
   @Override

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.awt.color.ColorSpace;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -37,6 +38,30 @@ class SrgbTest {
         double light = curve.toLight((double) v / white);
         assertThat(encoder.encode(light)).isEqualTo(v);
         assertThat(curve.toEncoded(light)).isCloseTo((double) v / white, within(1e-5));
+      }
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {8, 16})
+  void totalsBecomeTheNearestSample(int bits) {
+    int white = (1 << bits) - 1;
+    double unit = 0xffff_fffeL;
+    for (ToneCurve curve : List.of(ToneCurve.SRGB, ToneCurve.LINEAR, ToneCurve.power(2.2))) {
+      List<Integer> totals = new ArrayList<>(List.of(0, 1, 2, 255, 256, 257, -2, -1));
+      // Those next to where one sample ends and the next begins.
+      for (int v = 0; v < white; v++) {
+        long between = (long) (unit * curve.toLight((v + 0.5) / white));
+        totals.add((int) between);
+        totals.add((int) between + 1);
+      }
+      int[] given = totals.stream().mapToInt(t -> t).toArray();
+      short[] samples = new short[given.length];
+      new ToneEncoder(curve, bits).encode(given, 0, given.length, unit, samples);
+      for (int i = 0; i < given.length; i++) {
+        double light = Math.min(1, Integer.toUnsignedLong(given[i]) / unit);
+        long nearest = Math.round(white * curve.toEncoded(light));
+        assertThat(samples[i] & 0xffff).as("%s, %d", curve, given[i]).isEqualTo((int) nearest);
       }
     }
   }
