@@ -40,6 +40,11 @@ final class BridgedLight implements LightSource {
   private RowWindow later;
   private boolean broken;
 
+  /** The light of a run of places in both frames. */
+  private final float[] mine = new float[RowWindow.PIECE];
+
+  private final float[] theirs = new float[RowWindow.PIECE];
+
   /** Opens the next frame once it is needed. */
   @FunctionalInterface
   interface Opener {
@@ -133,68 +138,83 @@ final class BridgedLight implements LightSource {
 
   /** Over so few columns places follow a straight line to a hundredth of a pixel. */
   private void add(Moment moment, int from, int row, float[] into, int at) {
-    double u = moment.own.x(from, row);
-    double v = moment.own.y(from, row);
-    double nextU = moment.next.x(from, row);
-    double nextV = moment.next.y(from, row);
+    Places own = new Places();
+    Places next = new Places();
+    own.begin(moment.own, from, row);
+    next.begin(moment.next, from, row);
     int end = Math.min(layout.width(), from + BLOCK_COLUMNS);
     for (int x = from; x < end; x += RowWindow.PIECE) {
-      int to = x + RowWindow.PIECE;
-      double lastU = moment.own.x(to, row);
-      double lastV = moment.own.y(to, row);
-      double lastNextU = moment.next.x(to, row);
-      double lastNextV = moment.next.y(to, row);
-      long wanted = earlier.standsOut(u, lastU, v, lastV);
+      own.goTo(moment.own, x + RowWindow.PIECE, row);
+      next.goTo(moment.next, x + RowWindow.PIECE, row);
+      long wanted = own.standingOut(earlier);
       if (wanted != 0) {
-        wanted &= later.standsOut(nextU, lastNextU, nextV, lastNextV);
+        wanted &= next.standingOut(later);
       }
-      for (; wanted != 0; wanted &= wanted - 1) {
-        int step = Long.numberOfTrailingZeros(wanted);
-        double share = (double) step / RowWindow.PIECE;
-        add(
-            u + share * (lastU - u),
-            v + share * (lastV - v),
-            nextU + share * (lastNextU - nextU),
-            nextV + share * (lastNextV - nextV),
-            into,
-            at + x + step);
+      int together = Math.min(own.together(), next.together());
+      while (wanted != 0) {
+        int first = Long.numberOfTrailingZeros(wanted);
+        int count = Math.min(together, Long.numberOfTrailingZeros(~(wanted >>> first)));
+        if (!own.areIn(earlier, first, count) || !next.areIn(later, first, count)) {
+          count = 1;
+        }
+        if (own.areIn(earlier, first, count) && next.areIn(later, first, count)) {
+          add(own, next, first, count, into, at + x + first);
+        }
+        wanted = first + count == RowWindow.PIECE ? 0 : wanted & -1L << first + count;
       }
-      u = lastU;
-      v = lastV;
-      nextU = lastNextU;
-      nextV = lastNextV;
     }
   }
 
-  private void add(double u, double v, double nextU, double nextV, float[] into, int at) {
-    if (!earlier.inside(u, v) || !later.inside(nextU, nextV)) {
-      return;
-    }
+  private void add(Places own, Places next, int first, int count, float[] into, int at) {
     // A star is brighter than what is there in all channels or in none: one tells, most often.
     int telling = layout.channels() / 2;
-    if (brightens(telling, u, v, nextU, nextV, into, at)) {
-      for (int c = 0; c < layout.channels(); c++) {
-        if (c != telling) {
-          brightens(c, u, v, nextU, nextV, into, at);
-        }
+    long brighter = brighten(telling, own, next, first, count, -1, into, at);
+    for (int c = 0; c < layout.channels() && brighter != 0; c++) {
+      if (c != telling) {
+        brighten(c, own, next, first, count, brighter, into, at);
       }
     }
   }
 
-  /** Puts the light that both frames have in the place of less; tells whether there was less. */
-  private boolean brightens(
-      int channel, double u, double v, double nextU, double nextV, float[] into, int at) {
+  /**
+   * Puts the light that both frames have in the place of less.
+   *
+   * @param asked a bit for each place, the lowest for the first
+   * @return those where there was less
+   */
+  private long brighten(
+      int channel,
+      Places own,
+      Places next,
+      int first,
+      int count,
+      long asked,
+      float[] into,
+      int at) {
     int place = at + channel * layout.width();
-    float light = earlier.sample(channel, u, v);
-    if (light <= into[place]) {
-      return false;
+    earlier.sample(channel, own.u(first, count), own.v(first, count), count, mine);
+    int low = 0;
+    int high = count;
+    while (low < high && mine[low] <= into[place + low]) {
+      low++;
     }
-    light = Math.min(light, later.sample(channel, nextU, nextV));
-    if (light <= into[place]) {
-      return false;
+    while (high > low && mine[high - 1] <= into[place + high - 1]) {
+      high--;
     }
-    into[place] = light;
-    return true;
+    if (low == high) {
+      return 0;
+    }
+    double nextU = next.u(first, count) + low;
+    later.sample(channel, nextU, next.v(first, count), high - low, theirs);
+    long brighter = 0;
+    for (int i = low; i < high; i++) {
+      float light = Math.min(mine[i], theirs[i - low]);
+      if (light > into[place + i] && (asked >>> i & 1) != 0) {
+        into[place + i] = light;
+        brighter |= 1L << i;
+      }
+    }
+    return brighter;
   }
 
   @Override

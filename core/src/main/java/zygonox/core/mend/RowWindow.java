@@ -17,6 +17,8 @@ final class RowWindow {
   /** Columns that are looked at together: as many as a long has bits. */
   static final int PIECE = Long.SIZE;
 
+  private static final int PIECE_BITS = 6;
+
   private static final int STRIP_ROWS = 16;
 
   /** A sharp star keeps its height when it is moved by it. */
@@ -54,8 +56,10 @@ final class RowWindow {
   /** Where each row of the frame begins while it is held. */
   private final int[] line;
 
+  private final float[] columns = new float[PIECE + TAPS];
   private final float[] some = new float[SAMPLED];
   private final float[] limits;
+  private final float[] least;
   private int lowest;
   private int beyond;
 
@@ -85,7 +89,8 @@ final class RowWindow {
         IntStream.range(0, layout.height()).map(y -> y % held * layout.rowSamples()).toArray();
     this.pieces = (layout.width() + PIECE - 1) / PIECE;
     this.sum = new float[layout.width()];
-    this.limits = new float[pieces];
+    this.limits = new float[layout.width()];
+    this.least = new float[layout.width()];
     this.bright = new long[held * (pieces + 2)];
     this.strip = new float[STRIP_ROWS * layout.rowSamples()];
   }
@@ -147,21 +152,37 @@ final class RowWindow {
   private void mark(float[] from, int at, int row, int slot, float[] unmoved) {
     int width = layout.width();
     sum(from, at, layout, sum);
-    boolean fresh = row % LIMITED_ROWS == 0;
+    if (row % LIMITED_ROWS == 0) {
+      for (int p = 0; p < pieces; p++) {
+        float limit = limit(p * PIECE, Math.min(width, (p + 1) * PIECE));
+        Arrays.fill(limits, p * PIECE, Math.min(width, (p + 1) * PIECE), limit);
+      }
+    }
+    System.arraycopy(unmoved, row * width, least, 0, width);
+    raise(least, limits);
     for (int p = 0; p < pieces; p++) {
       int start = p * PIECE;
-      int end = Math.min(width, start + PIECE);
-      if (fresh) {
-        limits[p] = limit(start, end);
-      }
-      float limit = limits[p];
-      long bits = 0;
-      for (int x = start; x < end; x++) {
-        boolean moves = sum[x] > BEYOND_STILL * unmoved[row * width + x];
-        bits |= sum[x] > limit && moves ? 1L << x : 0;
-      }
-      bright[slot * (pieces + 2) + p + 1] = bits;
+      bright[slot * (pieces + 2) + p + 1] =
+          above(sum, least, start, Math.min(PIECE, width - start));
     }
+  }
+
+  /** What does not move, and a little more, or what is usual where that is more. */
+  private static void raise(float[] least, float[] limits) {
+    for (int x = 0; x < least.length; x++) {
+      least[x] = Math.max(BEYOND_STILL * least[x], limits[x]);
+    }
+  }
+
+  /** Where light is more than the least: a bit for each place, the lowest for the first. */
+  private static long above(float[] light, float[] least, int start, int count) {
+    long bits = 0;
+    for (int i = 0; i < count; i++) {
+      // The sign bit, for one branch in many would be foreseen wrongly.
+      long more = Float.floatToRawIntBits(least[start + i] - light[start + i]) >>> 31;
+      bits |= more << i;
+    }
+    return bits;
   }
 
   /** What stands out in a piece of a row, by what is usual in it. */
@@ -206,13 +227,18 @@ final class RowWindow {
   }
 
   private long piece(int row, int column) {
-    int at = Math.floorDiv(column, PIECE) + 1;
+    int at = (column >> PIECE_BITS) + 1;
     if (at < 0 || at > pieces) {
       return 0;
     }
-    int line = row % held * (pieces + 2) + at;
-    int off = Math.floorMod(column, PIECE);
-    return off == 0 ? bright[line] : bright[line] >>> off | bright[line + 1] << PIECE - off;
+    int first = row % held * (pieces + 2) + at;
+    int off = column & PIECE - 1;
+    return off == 0 ? bright[first] : bright[first] >>> off | bright[first + 1] << PIECE - off;
+  }
+
+  /** Whether places one pixel apart in a row lie {@link #inside} the frame. */
+  boolean inside(double u, double v, int count) {
+    return inside(u, v) && inside(u + count - 1, v);
   }
 
   /** Whether a place lies in the frame, with what is needed around it. */
@@ -251,6 +277,42 @@ final class RowWindow {
       sum += inRow * down[j];
     }
     return sum;
+  }
+
+  /**
+   * The light of one channel at places one pixel apart in a row, all {@link #inside} the frame: of
+   * each column between them the rows are put together only once.
+   *
+   * @param u column of the first
+   * @param count no more than {@value #PIECE}
+   * @param into gets it from index 0 on
+   */
+  void sample(int channel, double u, double v, int count, float[] into) {
+    int x = (int) u;
+    int y = (int) v;
+    float[] a = WEIGHTS[(int) ((u - x) * PHASES + 0.5)];
+    float[] d = WEIGHTS[(int) ((v - y) * PHASES + 0.5)];
+    float[] r = rows;
+    float[] c = columns;
+    int from = channel * layout.width() + x - 2;
+    int r0 = line[y - 2] + from;
+    int r1 = line[y - 1] + from;
+    int r2 = line[y] + from;
+    int r3 = line[y + 1] + from;
+    int r4 = line[y + 2] + from;
+    int r5 = line[y + 3] + from;
+    for (int i = 0; i < count + TAPS - 1; i++) {
+      c[i] =
+          (r[r0 + i] * d[0] + r[r1 + i] * d[1])
+              + (r[r2 + i] * d[2] + r[r3 + i] * d[3])
+              + (r[r4 + i] * d[4] + r[r5 + i] * d[5]);
+    }
+    for (int i = 0; i < count; i++) {
+      into[i] =
+          (c[i] * a[0] + c[i + 1] * a[1])
+              + (c[i + 2] * a[2] + c[i + 3] * a[3])
+              + (c[i + 4] * a[4] + c[i + 5] * a[5]);
+    }
   }
 
   void close() {
