@@ -9,6 +9,9 @@ import zygonox.core.raster.PixelLayout;
 
 /** A JPEG frame through {@link TurboJpeg}: decoded at the first read, held outside the heap. */
 final class TurboJpegSource implements PixelSource {
+  /** Rows that are made wider together: as bytes they are still at hand. */
+  private static final int STRIP_ROWS = 8;
+
   private final Path file;
   private final PixelLayout layout;
   private final DecodeMemory memory;
@@ -41,14 +44,19 @@ final class TurboJpegSource implements PixelSource {
 
   @Override
   public void read(int firstRow, int rows, short[] into) throws UnreadableFrame {
-    int samples = rows * layout.rowSamples();
-    if (strip.length < samples) {
-      strip = new byte[samples];
+    if (strip.length == 0) {
+      strip = new byte[STRIP_ROWS * layout.rowSamples()];
     }
-    byte[] bytes = strip;
-    readBytes(firstRow, rows, bytes);
-    for (int i = 0; i < samples; i++) {
-      into[i] = (short) (bytes[i] & 0xff);
+    for (int row = 0; row < rows; row += STRIP_ROWS) {
+      int count = Math.min(STRIP_ROWS, rows - row);
+      readBytes(firstRow + row, count, strip);
+      widen(strip, into, row * layout.rowSamples(), count * layout.rowSamples());
+    }
+  }
+
+  private static void widen(byte[] from, short[] into, int at, int count) {
+    for (int i = 0; i < count; i++) {
+      into[at + i] = (short) (from[i] & 0xff);
     }
   }
 

@@ -49,6 +49,9 @@ record StarStep(
   /** By so many degrees to either side a camera may have been turned. */
   private static final int TURNS = 10;
 
+  /** Where such a share of the stars agrees no other turn need be tried. */
+  private static final double CLEAR = 0.75;
+
   /** So many pairs determine a bent map. */
   private static final int MANY = 20;
 
@@ -85,9 +88,10 @@ record StarStep(
     boolean middleTells = middle(before, width, height, ROUNDS[0].part).size() >= MANY;
     double first = middleTells ? ROUNDS[0].part : 1;
     List<FoundStar> voters = middle(before, width, height, first);
+    double clear = CLEAR * Math.min(voters.size(), here.size());
     StarMap map = null;
     int most = -1;
-    for (int k = 0; k <= 2 * TURNS; k++) {
+    for (int k = 0; k <= 2 * TURNS && most < Math.max(FEWEST, clear); k++) {
       // First without a turn, then by more and more of it to both sides.
       double turn = Math.toRadians((k + 1) / 2 * (k % 2 == 0 ? 1 : -1));
       Vote vote = Vote.of(turned(voters, turn, width, height), here, Math.min(width, height));

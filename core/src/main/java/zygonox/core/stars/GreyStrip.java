@@ -26,6 +26,9 @@ public final class GreyStrip {
 
   private static final int OWN_ROWS = 128;
 
+  /** Columns in which full pixels are looked for together. */
+  private static final int PIECE = 256;
+
   /** A strip has no more rows than these, its own and those around. */
   public static final int MOST_ROWS = OWN_ROWS + 2 * MARGIN;
 
@@ -113,15 +116,28 @@ public final class GreyStrip {
   }
 
   private static int loadColour(short[] samples, int from, int white, float factor, float[] into) {
+    int full = 0;
+    for (int start = 0; start < into.length; start += PIECE) {
+      int end = Math.min(into.length, start + PIECE);
+      // Most pieces of a night have nothing so bright.
+      if (loadColour(samples, from, start, end, white, factor, into) > 0) {
+        full += full(samples, from + 3 * start, end - start, white);
+      }
+    }
+    return full;
+  }
+
+  /** Tells how many pixels are so bright that a channel may be full. */
+  private static int loadColour(
+      short[] samples, int from, int start, int end, int white, float factor, float[] into) {
     int bright = 0;
-    for (int x = 0, i = from; x < into.length; x++, i += 3) {
+    for (int x = start, i = from + 3 * start; x < end; x++, i += 3) {
       int sum = (samples[i] & 0xffff) + (samples[i + 1] & 0xffff) + (samples[i + 2] & 0xffff);
       // One where the three together reach white, else none: a question for the sign costs least.
       bright += (white - 1 - sum) >>> 31;
       into[x] = factor * sum;
     }
-    // Most rows of a night have nothing so bright.
-    return bright == 0 ? 0 : full(samples, from, into.length, white);
+    return bright;
   }
 
   private static int full(short[] samples, int from, int pixels, int white) {
