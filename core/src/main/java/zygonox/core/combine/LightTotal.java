@@ -62,8 +62,9 @@ final class LightTotal implements Accumulator<LightSource> {
   public void start(int samples) {
     if (totals.length < samples) {
       totals = new int[samples];
+    } else {
+      Arrays.fill(totals, 0, samples, 0);
     }
-    Arrays.fill(totals, 0);
   }
 
   @Override

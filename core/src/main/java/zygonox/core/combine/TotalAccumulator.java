@@ -61,8 +61,9 @@ final class TotalAccumulator implements Accumulator<PixelSource> {
   public void start(int samples) {
     if (totals.length < samples) {
       totals = new int[samples];
+    } else {
+      Arrays.fill(totals, 0, samples, 0);
     }
-    Arrays.fill(totals, 0);
   }
 
   @Override
