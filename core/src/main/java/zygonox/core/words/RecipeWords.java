@@ -90,7 +90,10 @@ public final class RecipeWords {
                         frame.getFileName(),
                         signed(light.stops()),
                         Words.number(light.kelvin()))));
-    text.append(Words.say("recipe.blend", recipe.method().term()));
+    Mending mending = recipe.mending();
+    mending(mending, text);
+    boolean mends = mending.bridgesGaps() || mending.removesStreaks();
+    text.append(Words.say(mends ? "recipe.mended-blend" : "recipe.blend", recipe.method().term()));
     if (recipe.kappa() != Recipe.USUAL_KAPPA) {
       text.append(Words.say("recipe.kappa", Words.number(recipe.kappa())));
     }
@@ -108,16 +111,6 @@ public final class RecipeWords {
     recipe.regions().forEach(r -> text.append(part(r)));
     if (recipe.taper() != Taper.NONE) {
       text.append(Words.say("recipe.taper." + recipe.taper()));
-    }
-    if (recipe.mending().bridgesGaps()) {
-      text.append(Words.say("recipe.bridge-gaps"));
-    }
-    if (recipe.mending().removesStreaks()) {
-      Mending mending = recipe.mending();
-      text.append(Words.say("recipe.remove-streaks"));
-      said("recipe.lines-out", mending.decided(Stray.LINE, true), text);
-      said("recipe.lights-out", mending.decided(Stray.LIGHT, true), text);
-      said("recipe.lines-kept", mending.decided(Stray.LINE, false), text);
     }
     recipe
         .red()
@@ -144,6 +137,18 @@ public final class RecipeWords {
     }
     recipe.depth().ifPresent(d -> text.append(Words.say("recipe.depth", d.bits())));
     return text.append('.').toString();
+  }
+
+  private static void mending(Mending mending, StringBuilder text) {
+    if (mending.removesStreaks()) {
+      text.append(Words.say("recipe.remove-streaks"));
+      said("recipe.lines-out", mending.decided(Stray.LINE, true), text);
+      said("recipe.lights-out", mending.decided(Stray.LIGHT, true), text);
+      said("recipe.lines-kept", mending.decided(Stray.LINE, false), text);
+    }
+    if (mending.bridgesGaps()) {
+      text.append(Words.say("recipe.bridge-gaps"));
+    }
   }
 
   private static void said(String key, int count, StringBuilder text) {
