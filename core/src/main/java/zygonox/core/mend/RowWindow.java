@@ -57,6 +57,7 @@ final class RowWindow {
   private final int[] line;
 
   private final float[] columns = new float[PIECE + TAPS];
+  private final float[] one = new float[1];
   private final float[] some = new float[SAMPLED];
   private final float[] limits;
   private final float[] least;
@@ -253,30 +254,11 @@ final class RowWindow {
 
   /** The light of one channel at a place within the frame; at its rim, the nearest pixel's. */
   float light(int channel, double u, double v) {
-    return inside(u, v)
-        ? sample(channel, u, v)
-        : rows[line[(int) Math.round(v)] + channel * layout.width() + (int) Math.round(u)];
-  }
-
-  /** The light of one channel at a place {@link #inside} the frame. */
-  float sample(int channel, double u, double v) {
-    int x = (int) u;
-    int y = (int) v;
-    float[] a = WEIGHTS[(int) ((u - x) * PHASES + 0.5)];
-    float[] down = WEIGHTS[(int) ((v - y) * PHASES + 0.5)];
-    float[] r = rows;
-    int from = channel * layout.width() + x - 2;
-    float sum = 0;
-    for (int j = 0; j < TAPS; j++) {
-      int at = line[y - 2 + j] + from;
-      // All six by name, and in pairs: they stay in registers, and do not wait for each other.
-      float inRow =
-          (r[at] * a[0] + r[at + 1] * a[1])
-              + (r[at + 2] * a[2] + r[at + 3] * a[3])
-              + (r[at + 4] * a[4] + r[at + 5] * a[5]);
-      sum += inRow * down[j];
+    if (!inside(u, v)) {
+      return rows[line[(int) Math.round(v)] + channel * layout.width() + (int) Math.round(u)];
     }
-    return sum;
+    sample(channel, u, v, 1, one);
+    return one[0];
   }
 
   /**

@@ -67,20 +67,14 @@ public final class ToneTable {
   }
 
   /**
-   * Encodes many values in their places, in half the time.
+   * Encodes many values in their places, quicker than one by one.
    *
    * @param light left encoded; what is as faint as black counts as {@link #faintest}, not as black
    */
   void encode(float[] light, int count) {
     clip(light, count);
-    float[] entries = table;
     for (int i = 0; i < count; i++) {
-      int bits = Float.floatToRawIntBits(light[i]);
-      int entry = (bits >> SHIFT) - FIRST;
-      float below = entries[entry];
-      // The bits of a float from one up to two: a whole number would wait for the one before.
-      float share = Float.intBitsToFloat(ONE | bits << KEPT_BITS & FRACTION) - 1;
-      light[i] = below + share * (entries[entry + 1] - below);
+      light[i] = between(Float.floatToRawIntBits(light[i]));
     }
   }
 
@@ -94,9 +88,14 @@ public final class ToneTable {
     if (!(light > FAINTEST)) {
       return 0;
     }
-    int bits = Float.floatToRawIntBits(Math.min(1, light));
+    return between(Float.floatToRawIntBits(Math.min(1, light)));
+  }
+
+  /** On the straight line between two entries. */
+  private float between(int bits) {
     int entry = (bits >> SHIFT) - FIRST;
-    float share = (bits & (1 << SHIFT) - 1) * (1f / (1 << SHIFT));
+    // The bits of a float from one up to two: a whole number made one would wait for the last.
+    float share = Float.intBitsToFloat(ONE | bits << KEPT_BITS & FRACTION) - 1;
     return table[entry] + share * (table[entry + 1] - table[entry]);
   }
 }
