@@ -22,6 +22,15 @@ final class GreyLevels {
 
   private static final int STRIP_ROWS = 48;
 
+  /**
+   * What colours give to brightness, in hundredths: the luma of ITU-R BT.601, which JPEG stores
+   * (JFIF 1.02), so that a frame is as bright as its own brightness alone.
+   */
+  private static final int RED = 30;
+
+  private static final int GREEN = 59;
+  private static final int BLUE = 11;
+
   /** One size. Pixel (0, 0) is the middle of the top left one. */
   record Level(int width, int height, float[] grey) {
     float at(int x, int y) {
@@ -125,7 +134,7 @@ final class GreyLevels {
     int stripRows = STRIP_ROWS / shrink * shrink;
     short[] samples = new short[stripRows * layout.rowSamples()];
     int channels = layout.channels();
-    float scale = 1f / (shrink * shrink * channels * layout.white());
+    float scale = 1f / ((float) (RED + GREEN + BLUE) * shrink * shrink * layout.white());
     int[] sums = new int[width * shrink];
     for (int row = 0; row < layout.height(); row += stripRows) {
       cancellation.check();
@@ -146,14 +155,15 @@ final class GreyLevels {
   private static void add(short[] samples, int from, int channels, int[] sums) {
     if (channels == 1) {
       for (int x = 0; x < sums.length; x++) {
-        sums[x] += samples[from + x] & 0xffff;
+        sums[x] += (samples[from + x] & 0xffff) * (RED + GREEN + BLUE);
       }
       return;
     }
-    for (int x = 0; x < sums.length; x++) {
-      for (int c = 0; c < channels; c++) {
-        sums[x] += samples[from + x * channels + c] & 0xffff;
-      }
+    for (int x = 0, i = from; x < sums.length; x++, i += 3) {
+      sums[x] +=
+          (samples[i] & 0xffff) * RED
+              + (samples[i + 1] & 0xffff) * GREEN
+              + (samples[i + 2] & 0xffff) * BLUE;
     }
   }
 
@@ -224,22 +234,35 @@ final class GreyLevels {
   private static Level smoothed(Level from) {
     int width = from.width;
     int height = from.height;
-    float[] across = new float[width * height];
+    float[] left = new float[width];
+    float[] own = new float[width];
+    float[] right = new float[width];
+    float[][] across = new float[3][width];
+    float[] both = new float[width * height];
     for (int y = 0; y < height; y++) {
       int row = y * width;
-      across[row] = from.grey[row];
-      across[row + width - 1] = from.grey[row + width - 1];
-      for (int i = row + 1; i < row + width - 1; i++) {
-        across[i] = (from.grey[i - 1] + 2 * from.grey[i] + from.grey[i + 1]) / 4;
+      System.arraycopy(from.grey, row, own, 0, width);
+      System.arraycopy(from.grey, row, left, 1, width - 1);
+      System.arraycopy(from.grey, row + 1, right, 0, width - 1);
+      left[0] = own[0];
+      right[0] = own[0];
+      left[width - 1] = own[width - 1];
+      right[width - 1] = own[width - 1];
+      mix(left, own, right, across[y % 3]);
+      if (y == 0 || y == height - 1) {
+        System.arraycopy(across[y % 3], 0, both, row, width);
       }
-    }
-    float[] both = across.clone();
-    for (int y = 1; y < height - 1; y++) {
-      int row = y * width;
-      for (int i = row; i < row + width; i++) {
-        both[i] = (across[i - width] + 2 * across[i] + across[i + width]) / 4;
+      if (y > 1) {
+        mix(across[(y - 2) % 3], across[(y - 1) % 3], across[y % 3], own);
+        System.arraycopy(own, 0, both, row - width, width);
       }
     }
     return new Level(width, height, both);
+  }
+
+  private static void mix(float[] a, float[] b, float[] c, float[] into) {
+    for (int x = 0; x < into.length; x++) {
+      into[x] = (a[x] + 2 * b[x] + c[x]) * 0.25f;
+    }
   }
 }

@@ -16,8 +16,10 @@ final class MovedLight implements LightSource {
   /** Rows that are read at a time. */
   private static final int STRIP_ROWS = 16;
 
-  /** Columns over which places are told by a parabola through three of them. */
-  private static final int BLOCK = 256;
+  /** Rows of the result that are mixed together, so that the rows they share are at hand. */
+  private static final int MIXED_ROWS = 8;
+
+  private static final int BLOCK = Pieces.COLUMNS;
 
   /** What a bent row may stray between the columns at which it is looked at, in rows. */
   private static final double BETWEEN = 0.5;
@@ -27,6 +29,9 @@ final class MovedLight implements LightSource {
    * along the frame's edge, by at most as many as it moves down.
    */
   private static final int LOOKED_AT = 16;
+
+  /** So many pieces of a block are mixed by themselves; more are put together first. */
+  private static final int FEW_PIECES = 2;
 
   /** So many times as bright as the darkest about it a star is bright enough to leave a ring. */
   private static final float STARRY = 2;
@@ -50,10 +55,13 @@ final class MovedLight implements LightSource {
 
   private final Spans spans;
 
-  /** The frame's rows moved along themselves, each channel by itself; row v at v modulo them. */
+  /**
+   * The frame's rows moved along themselves, each by channels and by blocks of columns; row v at v
+   * modulo as many as are held.
+   */
   private final int held;
 
-  private float[][][] moved;
+  private float[][] moved;
 
   /** By the same rows, whether there are bright stars in each block of columns. */
   private boolean[][] starry;
@@ -62,10 +70,15 @@ final class MovedLight implements LightSource {
   private int lowest;
   private int beyond;
   private float[] strip;
-  private final float[] padded;
-  private final float[][] shifted;
+
+  /** A row of each channel, continued on either side. */
+  private final float[][] padded;
+
+  private final Pieces pieces = new Pieces();
   private final float[][] crossed;
-  private final float[] mixed;
+
+  /** A block of the result's row. */
+  private final float[][] mixed;
 
   MovedLight(LightSource from, Placement placement, Kernel kernel) {
     this.from = from;
@@ -73,20 +86,21 @@ final class MovedLight implements LightSource {
     this.placement = placement;
     this.back = placement.back();
     this.spans = new Spans(placement, layout);
-    this.resampling = new Resampling(kernel, layout.width());
+    this.resampling = new Resampling(kernel);
     this.taps = kernel.taps();
     this.before = taps / 2 - 1;
     this.pad = taps;
-    this.padded = new float[layout.width() + 2 * pad];
-    this.shifted = new float[taps][layout.width()];
     this.crossed = new float[taps][];
-    this.mixed = new float[layout.width()];
+    this.mixed = new float[layout.channels()][BLOCK];
+    this.padded = new float[layout.channels()][layout.width() + 2 * pad];
     this.starryRow = new boolean[(layout.width() + BLOCK - 1) / BLOCK];
     int most = 0;
     for (int y = 0; y < layout.height(); y += LOOKED_AT) {
       most = Math.max(most, rowsAcross(y));
     }
-    this.held = Math.min(layout.height(), most + STRIP_ROWS + taps + LOOKED_AT) + STRIP_ROWS;
+    this.held =
+        Math.min(layout.height(), most + STRIP_ROWS + taps + LOOKED_AT + 2 * MIXED_ROWS)
+            + STRIP_ROWS;
   }
 
   /** Whether a map is one for two passes: nearly upright all over the picture. */
@@ -151,26 +165,43 @@ final class MovedLight implements LightSource {
   @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
     if (moved == null) {
-      moved = new float[held][layout.channels()][layout.width()];
+      moved = new float[held * layout.channels() * starryRow.length][BLOCK];
       starry = new boolean[held][starryRow.length];
       strip = new float[STRIP_ROWS * layout.rowSamples()];
     }
     Arrays.fill(into, 0, rows * layout.rowSamples(), 0);
-    for (int y = 0; y < rows; y++) {
-      row(firstRow + y, into, y * layout.rowSamples());
+    for (int y = 0; y < rows; y += MIXED_ROWS) {
+      mixRows(firstRow + y, Math.min(MIXED_ROWS, rows - y), into, y * layout.rowSamples());
     }
   }
 
-  private void row(int y, float[] into, int at) throws UnreadableFrame {
-    int first = spans.from(y);
-    int end = spans.to(y);
-    if (end <= first) {
+  /** Rows of the result, block by block: the frame's rows that they share are met in the cache. */
+  private void mixRows(int top, int rows, float[] into, int at) throws UnreadableFrame {
+    double low = layout.height();
+    double high = -1;
+    for (int y = top; y < top + rows; y++) {
+      if (spans.to(y) > spans.from(y)) {
+        double[] reached = reached(y);
+        low = Math.min(low, reached[0]);
+        high = Math.max(high, reached[1]);
+      }
+    }
+    if (high < low) {
       return;
     }
-    double[] reached = reached(y);
-    hold((int) Math.floor(reached[0]) - before, (int) reached[1] + before + 2);
-    for (int x = first; x < end; x += BLOCK) {
-      block(y, x, Math.min(end, x + BLOCK), into, at);
+    hold((int) Math.floor(low) - before, (int) high + before + 2);
+    for (int block = 0; block < starryRow.length; block++) {
+      for (int row = 0; row < rows; row++) {
+        int from = Math.max(block * BLOCK, spans.from(top + row));
+        int to = Math.min((block + 1) * BLOCK, spans.to(top + row));
+        if (to > from) {
+          mixDown(top + row, block);
+          for (int c = 0; c < layout.channels(); c++) {
+            int start = at + row * layout.rowSamples() + c * layout.width() + from;
+            System.arraycopy(mixed[c], from - block * BLOCK, into, start, to - from);
+          }
+        }
+      }
     }
   }
 
@@ -207,10 +238,18 @@ final class MovedLight implements LightSource {
     float least = Float.MAX_VALUE;
     float most = 0;
     for (int x = from; x < to; x += STAR_COLUMNS) {
-      least = Math.min(least, row[x]);
-      most = Math.max(most, row[x]);
+      // Branches that hardly ever turn are faster here than the wait of Math.min for itself.
+      if (row[x] < least) {
+        least = row[x];
+      }
+      if (row[x] > most) {
+        most = row[x];
+      }
+      if (most > STARRY * least) {
+        return true;
+      }
     }
-    return most > STARRY * least;
+    return false;
   }
 
   /** Whether columns reach into a block with bright stars. */
@@ -226,68 +265,66 @@ final class MovedLight implements LightSource {
 
   /** First pass: one row of the frame, each column from where the result's column meets it. */
   private void moveAlong(int v, int at) {
-    float[][] into = moved[v % held];
-    Arrays.fill(starry[v % held], false);
     lookForStars(at);
+    for (int c = 0; c < layout.channels(); c++) {
+      pad(at + c * layout.width(), padded[c]);
+    }
     for (int from = 0; from < layout.width(); from += BLOCK) {
-      int to = Math.min(layout.width(), from + BLOCK);
-      double middle = (from + to - 1) / 2.0;
-      Parabola off =
-          new Parabola(
-              along(from, v) - from,
-              along(middle, v) - middle,
-              along(to - 1, v) - (to - 1),
-              to - 1 - from);
-      for (int x = from; x < to; ) {
-        int whole = off.wholeAt(x - from);
-        int end = from + off.endOf(whole, x - from, to - from);
-        pieceAlong(v, at, x, end, from, whole, off, into);
-        x = end;
-      }
+      blockAlong(v, from, Math.min(layout.width(), from + BLOCK));
     }
   }
 
-  private void pieceAlong(
-      int v, int at, int x, int end, int base, int whole, Parabola off, float[][] into) {
-    // Columns whose samples all lie beside the frame are covered by nothing.
-    int low = Math.max(x, before - pad - whole);
-    int high = Math.min(end, layout.width() - before - 1 + pad - whole);
-    for (float[] channel : into) {
-      Arrays.fill(channel, x, end, 0);
+  private void blockAlong(int v, int from, int to) {
+    double middle = (from + to - 1) / 2.0;
+    Parabola off =
+        new Parabola(
+            along(from, v) - from,
+            along(middle, v) - middle,
+            along(to - 1, v) - (to - 1),
+            to - 1 - from);
+    pieces.cut(off, to - from);
+    resampling.lieAt(off, pieces);
+    boolean rings = false;
+    for (int piece = 0; piece < pieces.count(); piece++) {
+      int at = from + pieces.whole(piece) - before;
+      rings |= anyStarry(starryRow, at + pieces.from(piece), at + pieces.to(piece) + taps - 1);
     }
+    starry[v % held][from / BLOCK] = rings;
+    for (int c = 0; c < layout.channels(); c++) {
+      for (int piece = 0; piece < pieces.count(); piece++) {
+        gatherAlong(padded[c], piece, from);
+      }
+      float[] mixed = moved(v % held, c, from / BLOCK);
+      resampling.mix(resampling.gathered(), mixed, 0, to - from, rings);
+    }
+  }
+
+  /** The samples around a piece; columns whose samples all lie beside the row have none. */
+  private void gatherAlong(float[] row, int piece, int from) {
+    int first = pieces.from(piece);
+    int end = pieces.to(piece);
+    int at = from + pieces.whole(piece) - before + pad;
+    int low = Math.max(first, -at);
+    int high = Math.min(end, row.length - taps + 1 - at);
     if (low >= high) {
-      return;
+      low = end;
+      high = end;
+      at = 0;
     }
-    boolean rings = anyStarry(starryRow, low + whole - before, high + whole + before);
-    starry[v % held][low / BLOCK] |= rings;
-    off.places(resampling, low, high, base, whole);
-    resampling.weights(low, high);
-    for (int c = 0; c < into.length; c++) {
-      pad(at + c * layout.width(), low + whole - before, high + whole + before + 1);
-      for (int k = 0; k < taps; k++) {
-        System.arraycopy(padded, low + whole - before + k + pad, shifted[k], low, high - low);
-      }
-      resampling.mix(shifted, into[c], low, high);
-      if (rings) {
-        resampling.keepFromRinging(shifted, into[c], low, high);
-      }
+    for (int k = 0; k < taps; k++) {
+      float[] into = resampling.gathered()[k];
+      Arrays.fill(into, first, low, 0);
+      System.arraycopy(row, at + low + k, into, low, high - low);
+      Arrays.fill(into, high, end, 0);
     }
   }
 
-  /** Columns of one channel of a row, those beyond it its outermost. */
-  private void pad(int at, int low, int high) {
+  /** One channel of a row, on either side its outermost samples. */
+  private void pad(int at, float[] into) {
     int width = layout.width();
-    int first = Math.max(0, low);
-    int end = Math.min(width, high);
-    if (end > first) {
-      System.arraycopy(strip, at + first, padded, first + pad, end - first);
-    }
-    if (low < 0) {
-      Arrays.fill(padded, low + pad, pad, strip[at]);
-    }
-    if (high > width) {
-      Arrays.fill(padded, width + pad, high + pad, strip[at + width - 1]);
-    }
+    Arrays.fill(into, 0, pad, strip[at]);
+    System.arraycopy(strip, at, into, pad, width);
+    Arrays.fill(into, pad + width, into.length, strip[at + width - 1]);
   }
 
   /** Where the frame's row {@code v} is met by the result's column {@code x}. */
@@ -305,42 +342,65 @@ final class MovedLight implements LightSource {
         / (back.get(4) - v * back.get(7));
   }
 
-  /** Second pass: a piece of the result's row, of the moved rows it crosses. */
-  private void block(int y, int from, int to, float[] into, int at) {
+  /** Second pass: a block of the result's row, of the moved rows it crosses. */
+  private void mixDown(int y, int block) {
+    int from = block * BLOCK;
+    int to = Math.min(layout.width(), from + BLOCK);
     Parabola down =
         new Parabola(
             placement.backY(from, y),
             placement.backY((from + to - 1) / 2.0, y),
             placement.backY(to - 1, y),
             to - 1 - from);
-    for (int x = from; x < to; ) {
-      int whole = down.wholeAt(x - from);
-      int end = from + down.endOf(whole, x - from, to - from);
-      down.places(resampling, x, end, from, whole);
-      resampling.weights(x, end);
-      boolean rings = isStarry(whole, x, end);
-      for (int c = 0; c < layout.channels(); c++) {
-        for (int k = 0; k < taps; k++) {
-          crossed[k] = moved[slot(whole - before + k)][c];
+    pieces.cut(down, to - from);
+    resampling.lieAt(down, pieces);
+    boolean rings = false;
+    for (int piece = 0; piece < pieces.count() && !rings; piece++) {
+      rings = isStarry(pieces.whole(piece), block);
+    }
+    for (int c = 0; c < layout.channels(); c++) {
+      if (pieces.count() <= FEW_PIECES) {
+        for (int piece = 0; piece < pieces.count(); piece++) {
+          cross(c, block, piece);
+          resampling.mix(crossed, mixed[c], pieces.from(piece), pieces.to(piece), rings);
         }
-        resampling.mix(crossed, mixed, x, end);
-        if (rings) {
-          resampling.keepFromRinging(crossed, mixed, x, end);
-        }
-        System.arraycopy(mixed, x, into, at + c * layout.width() + x, end - x);
+      } else {
+        gatherDown(c, block);
+        resampling.mix(resampling.gathered(), mixed[c], 0, to - from, rings);
       }
-      x = end;
     }
   }
 
-  /** Whether any of the rows about a place has bright stars in some columns. */
-  private boolean isStarry(int whole, int from, int to) {
+  /** The rows above and below a piece. */
+  private void cross(int channel, int block, int piece) {
+    for (int k = 0; k < taps; k++) {
+      crossed[k] = moved(slot(pieces.whole(piece) - before + k), channel, block);
+    }
+  }
+
+  private void gatherDown(int channel, int block) {
+    for (int piece = 0; piece < pieces.count(); piece++) {
+      cross(channel, block, piece);
+      int first = pieces.from(piece);
+      int columns = pieces.to(piece) - first;
+      for (int k = 0; k < taps; k++) {
+        System.arraycopy(crossed[k], first, resampling.gathered()[k], first, columns);
+      }
+    }
+  }
+
+  /** Whether any of the rows about a place has bright stars in a block. */
+  private boolean isStarry(int whole, int block) {
     for (int v = whole - before; v <= whole + before + 1; v++) {
-      if (anyStarry(starry[slot(v)], from, to - 1)) {
+      if (starry[slot(v)][block]) {
         return true;
       }
     }
     return false;
+  }
+
+  private float[] moved(int slot, int channel, int block) {
+    return moved[(slot * layout.channels() + channel) * starryRow.length + block];
   }
 
   private int slot(int v) {

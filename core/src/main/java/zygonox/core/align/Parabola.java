@@ -71,12 +71,22 @@ final class Parabola {
   }
 
   /**
-   * Sets the places of columns whose whole part is {@code whole}.
+   * How far behind a whole number it is, column by column from its first on.
    *
-   * @param base the parabola's first column
+   * @param first the whole part at the first column
+   * @param ramp whole numbers from 0 on
+   * @param steps by how much more the whole number is at each column
    */
-  void places(Resampling resampling, int from, int to, int base, int whole) {
-    resampling.places(from, to, base, (float) (c0 - whole), (float) c1, (float) c2);
+  void behind(int first, float[] ramp, float[] steps, float[] into, int columns) {
+    behind(ramp, steps, into, columns, (float) (c0 - first), (float) c1, (float) c2);
+  }
+
+  private static void behind(
+      float[] ramp, float[] steps, float[] into, int columns, float a, float b, float c) {
+    for (int x = 0; x < columns; x++) {
+      float f = ramp[x];
+      into[x] = a + f * (b + f * c) - steps[x];
+    }
   }
 
   /**

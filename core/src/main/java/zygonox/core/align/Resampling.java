@@ -1,11 +1,13 @@
 package zygonox.core.align;
 
+import java.util.Arrays;
 import org.hipparchus.analysis.interpolation.DividedDifferenceInterpolator;
 
 /**
- * Resampling along one axis, written so that the JIT makes vector code of it: every array of a loop
- * is read at the same index, no loop has more than six of them (the compiler of Java 17 unrolls no
- * larger ones far enough), and the weights are polynomials of the place between two samples.
+ * Resampling along one axis, some columns at a time, written so that the JIT makes vector code of
+ * it: every array of a loop is read at the same index, no loop has more than six of them (the
+ * compiler of Java 17 unrolls no larger ones far enough), and the weights are polynomials of the
+ * place between two samples. What it works with is small enough for a core's nearest cache.
  */
 final class Resampling {
   /** How far a valley's floor may lie below its samples, in how much higher its sides are. */
@@ -18,24 +20,23 @@ final class Resampling {
   private static final int POWERS = 8;
 
   private final Kernel kernel;
-  private final float[] ramp;
-  private final float[] place;
+  private final float[] ramp = new float[Pieces.COLUMNS];
+  private final float[] steps = new float[Pieces.COLUMNS];
+  private final float[] place = new float[Pieces.COLUMNS];
+  private final float[] outer = new float[Pieces.COLUMNS];
   private final float[][] weights;
+  private final float[][] gathered;
 
   /** Of each weight of the first half by the place's distance from the middle; empty for cubic. */
   private final float[][] polynomials;
 
-  /**
-   * @param width the longest row
-   */
-  Resampling(Kernel kernel, int width) {
+  Resampling(Kernel kernel) {
     this.kernel = kernel;
-    ramp = new float[width];
-    for (int x = 0; x < width; x++) {
+    for (int x = 0; x < ramp.length; x++) {
       ramp[x] = x;
     }
-    place = new float[width];
-    weights = new float[kernel.taps()][width];
+    weights = new float[kernel.taps()][Pieces.COLUMNS];
+    gathered = new float[kernel.taps()][Pieces.COLUMNS];
     polynomials = kernel == Kernel.CUBIC ? new float[0][] : polynomials(kernel);
   }
 
@@ -67,37 +68,31 @@ final class Resampling {
     return kernel.taps();
   }
 
-  /**
-   * Sets the places t of columns between the middle two of their samples, t = c0 + f (c1 + f c2)
-   * with f the distance from the column {@code base}.
-   */
-  void places(int from, int to, float base, float c0, float c1, float c2) {
-    places(ramp, place, from, to, base, c0, c1, c2);
-  }
-
-  private static void places(
-      float[] ramp, float[] place, int from, int to, float base, float c0, float c1, float c2) {
-    for (int x = from; x < to; x++) {
-      float f = ramp[x] - base;
-      place[x] = c0 + f * (c1 + f * c2);
+  /** Reckons the weights of columns that lie at such places in the frame. */
+  void lieAt(Parabola where, Pieces pieces) {
+    int first = pieces.whole(0);
+    for (int piece = 0; piece < pieces.count(); piece++) {
+      Arrays.fill(steps, pieces.from(piece), pieces.to(piece), pieces.whole(piece) - first);
     }
+    int columns = pieces.to(pieces.count() - 1);
+    where.behind(first, ramp, steps, place, columns);
+    weights(columns);
   }
 
-  /** Reckons the weights of columns from the places set before. */
-  void weights(int from, int to) {
+  private void weights(int columns) {
     if (kernel == Kernel.CUBIC) {
-      outer(place, weights[0], weights[3], from, to);
-      second(place, weights[1], from, to);
-      third(place, weights[2], from, to);
+      outer(place, weights[0], weights[3], columns);
+      second(place, weights[1], columns);
+      third(place, weights[2], columns);
       return;
     }
     for (int k = 0; k < polynomials.length; k++) {
-      mirrored(place, weights[k], weights[taps() - 1 - k], polynomials[k], from, to);
+      mirrored(place, weights[k], weights[taps() - 1 - k], polynomials[k], columns);
     }
   }
 
-  private static void outer(float[] place, float[] w0, float[] w3, int from, int to) {
-    for (int x = from; x < to; x++) {
+  private static void outer(float[] place, float[] w0, float[] w3, int columns) {
+    for (int x = 0; x < columns; x++) {
       float t = place[x];
       float half = 0.5f * t * (t - 1);
       w0[x] = half - half * t;
@@ -105,15 +100,15 @@ final class Resampling {
     }
   }
 
-  private static void second(float[] place, float[] w1, int from, int to) {
-    for (int x = from; x < to; x++) {
+  private static void second(float[] place, float[] w1, int columns) {
+    for (int x = 0; x < columns; x++) {
       float t = place[x];
       w1[x] = 1 + t * t * (1.5f * t - 2.5f);
     }
   }
 
-  private static void third(float[] place, float[] w2, int from, int to) {
-    for (int x = from; x < to; x++) {
+  private static void third(float[] place, float[] w2, int columns) {
+    for (int x = 0; x < columns; x++) {
       float t = place[x];
       w2[x] = t * (0.5f + t * (2 - 1.5f * t));
     }
@@ -121,7 +116,7 @@ final class Resampling {
 
   /** A weight and the one opposite, which differ in the sign of the odd powers. */
   private static void mirrored(
-      float[] place, float[] one, float[] other, float[] powers, int from, int to) {
+      float[] place, float[] one, float[] other, float[] powers, int columns) {
     float p0 = powers[0];
     float p1 = powers[1];
     float p2 = powers[2];
@@ -130,7 +125,7 @@ final class Resampling {
     float p5 = powers[5];
     float p6 = powers[6];
     float p7 = powers[7];
-    for (int x = from; x < to; x++) {
+    for (int x = 0; x < columns; x++) {
       float s = place[x] - 0.5f;
       float square = s * s;
       float even = p0 + square * (p2 + square * (p4 + square * p6));
@@ -140,15 +135,24 @@ final class Resampling {
     }
   }
 
+  /** By taps, room for the samples around the columns, where they do not lie together. */
+  float[][] gathered() {
+    return gathered;
+  }
+
   /**
    * Mixes the samples of each column by the weights reckoned last.
    *
-   * @param samples as many rows as there are taps, in their order
+   * @param samples by taps
+   * @param rings whether some are so bright that they would leave rings
    */
-  void mix(float[][] samples, float[] into, int from, int to) {
-    begin(samples[0], samples[1], weights[0], weights[1], into, from, to);
+  void mix(float[][] samples, float[] mixed, int from, int to, boolean rings) {
+    begin(samples[0], samples[1], weights[0], weights[1], mixed, from, to);
     for (int k = 2; k < samples.length; k += 2) {
-      add(samples[k], samples[k + 1], weights[k], weights[k + 1], into, from, to);
+      add(samples[k], samples[k + 1], weights[k], weights[k + 1], mixed, from, to);
+    }
+    if (rings) {
+      keepFromRinging(samples, mixed, from, to);
     }
   }
 
@@ -159,22 +163,35 @@ final class Resampling {
    * ones as its floor lies below them. Upwards it may swing: a star's peak lies between its
    * samples.
    */
-  void keepFromRinging(float[][] samples, float[] mixed, int from, int to) {
+  private void keepFromRinging(float[][] samples, float[] mixed, int from, int to) {
     int first = taps() / 2 - 2;
-    notBelow(
-        samples[first],
-        samples[first + 1],
-        samples[first + 2],
-        samples[first + 3],
-        mixed,
-        from,
-        to);
+    lesser(samples[first], samples[first + 3], outer, from, to);
+    notBelow(outer, samples[first + 1], samples[first + 2], mixed, from, to);
   }
 
-  private static void notBelow(
-      float[] a, float[] b, float[] c, float[] d, float[] mixed, int from, int to) {
+  /** Twice the lesser of two samples. */
+  private static void lesser(float[] a, float[] d, float[] into, int from, int to) {
     for (int x = from; x < to; x++) {
-      mixed[x] = Math.max(mixed[x], least(a[x], b[x], c[x], d[x]));
+      into[x] = a[x] + d[x] - Math.abs(a[x] - d[x]);
+    }
+  }
+
+  /**
+   * As {@link #least}, by sums and differences: the lesser of two is half of their sum less their
+   * distance, which as vector code is a third of what {@link Math#min(float, float)} with its care
+   * for zeros and for what is no number takes. What lies high enough stays as it is.
+   *
+   * @param outer twice the lesser of the outer two samples
+   */
+  private static void notBelow(
+      float[] outer, float[] b, float[] c, float[] mixed, int from, int to) {
+    for (int x = from; x < to; x++) {
+      float inner = b[x] + c[x];
+      float apart = Math.abs(b[x] - c[x]);
+      float valley = outer[x] - inner - apart;
+      float lesser = outer[x] + inner - apart - Math.abs(outer[x] - inner + apart);
+      float below = lesser - VALLEY * (valley + Math.abs(valley)) - 4 * mixed[x];
+      mixed[x] += 0.125f * (below + Math.abs(below));
     }
   }
 

@@ -146,9 +146,9 @@ final class SceneMatcher {
             strengths[k++] = around[y * level.width() + x];
           }
         }
-        float[] sorted = Arrays.copyOf(strengths, count);
-        Arrays.sort(sorted);
-        float least = Math.max(CLEAR * noise + 1e-7f, sorted[Math.max(0, count - PER_CELL)]);
+        float[] some = Arrays.copyOf(strengths, count);
+        float strong = OrderStatistic.select(some, count, Math.max(0, count - PER_CELL));
+        float least = Math.max(CLEAR * noise + 1e-7f, strong);
         k = 0;
         for (int y = top; y < bottom; y++) {
           for (int x = left; x < right; x++) {

@@ -57,9 +57,24 @@ public final class StarAligner {
    * @throws InvalidInput when the wanted reference is not among the frames
    */
   public Aligned align(List<Frame> given, Workroom room) {
+    try (DecodeMemory memory = new DecodeMemory()) {
+      return aligned(given, memory, room);
+    }
+  }
+
+  /**
+   * The same, for work that goes on with the frames.
+   *
+   * @param memory where they are decoded
+   */
+  public Aligned align(List<Frame> given, DecodeMemory memory, Workroom room) {
+    return aligned(given, memory, room);
+  }
+
+  private Aligned aligned(List<Frame> given, DecodeMemory memory, Workroom room) {
     Cancellation cancellation = room.cancellation();
     List<Aligned.Unread> unread = Collections.synchronizedList(new ArrayList<>());
-    Map<Frame, List<FoundStar>> found = findStars(given, room, unread);
+    Map<Frame, List<FoundStar>> found = findStars(given, memory, room, unread);
     List<Frame> frames = given.stream().filter(found::containsKey).toList();
     if (frames.isEmpty()) {
       throw new WorkFailed(
@@ -125,13 +140,12 @@ public final class StarAligner {
   }
 
   private Map<Frame, List<FoundStar>> findStars(
-      List<Frame> frames, Workroom room, List<Aligned.Unread> unread) {
+      List<Frame> frames, DecodeMemory memory, Workroom room, List<Aligned.Unread> unread) {
     Map<Frame, List<FoundStar>> stars = new ConcurrentHashMap<>();
     StarList known = new StarList(room.kept());
     AtomicInteger done = new AtomicInteger();
     long each = frames.stream().mapToLong(StarFinder::heldBytes).max().orElseThrow();
-    try (Workers crew = room.crew(each);
-        DecodeMemory memory = new DecodeMemory()) {
+    try (Workers crew = room.crew(each)) {
       crew.forEach(
           frames.size(),
           (i, worker) -> {

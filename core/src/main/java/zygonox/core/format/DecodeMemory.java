@@ -3,8 +3,10 @@ package zygonox.core.format;
 import com.sun.jna.Memory;
 import java.nio.file.Path;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedDeque;
 import zygonox.core.raster.PixelLayout;
@@ -22,7 +24,9 @@ public final class DecodeMemory implements AutoCloseable {
   private final Map<Table, float[]> tables = new ConcurrentHashMap<>();
   private final Map<Picture, Decoded> decoded = new HashMap<>();
   private final LinkedHashSet<Picture> unread = new LinkedHashSet<>();
+  private final Set<Picture> held = new HashSet<>();
   private final int kept;
+  private int holds;
   private volatile boolean keeps = true;
 
   private record Table(ToneCurve curve, int bits) {}
@@ -51,6 +55,25 @@ public final class DecodeMemory implements AutoCloseable {
    */
   public DecodeMemory(int kept) {
     this.kept = kept;
+  }
+
+  /**
+   * From now on the first frames that are read are held until somebody reads them once more: work
+   * goes through all of them a second time, and those read last would be gone when it comes round.
+   *
+   * @param most so many of them; those that are held already stay
+   */
+  public void hold(int most) {
+    synchronized (decoded) {
+      holds = most;
+    }
+  }
+
+  /** What frames take that are held for a second reading, in bytes. */
+  public long heldBytes() {
+    synchronized (decoded) {
+      return held.stream().mapToLong(picture -> picture.layout.samples()).sum();
+    }
   }
 
   /** Memory for a single frame, given back to the system at once. */
@@ -93,6 +116,7 @@ public final class DecodeMemory implements AutoCloseable {
       one = decoded.computeIfAbsent(picture, p -> new Decoded());
       one.readers++;
       unread.remove(picture);
+      held.remove(picture);
     }
     try {
       synchronized (one) {
@@ -125,7 +149,13 @@ public final class DecodeMemory implements AutoCloseable {
   void release(Path file, PixelLayout layout) {
     Picture picture = new Picture(file, layout);
     synchronized (decoded) {
-      if (--decoded.get(picture).readers == 0) {
+      Decoded one = decoded.get(picture);
+      if (--one.readers > 0) {
+        return;
+      }
+      if (keeps && one.pixels != null && held.size() < holds) {
+        held.add(picture);
+      } else {
         unread.add(picture);
         forget(keeps ? kept : 0);
       }
@@ -167,6 +197,8 @@ public final class DecodeMemory implements AutoCloseable {
   public void close() {
     keeps = false;
     synchronized (decoded) {
+      unread.addAll(held);
+      held.clear();
       forget(0);
     }
     for (Memory memory; (memory = spare.poll()) != null; ) {

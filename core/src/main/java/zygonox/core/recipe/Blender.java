@@ -150,36 +150,41 @@ public final class Blender {
               recipe.calibration(), alike, room.reporting(rest.share(0, CALIBRATING_SHARE)));
       rest = rest.share(CALIBRATING_SHARE, 1);
     }
-    Optional<Aligned> aligned = Optional.empty();
-    if (known.isPresent()) {
-      aligned = known;
-    } else if (recipe.align() != Align.NONE) {
-      aligned = Optional.of(align(alike, dropped, room.reporting(rest.share(0, ALIGNING_SHARE))));
-      rest = rest.share(ALIGNING_SHARE, 1);
-    }
-    List<Frame> frames = aligned.map(Aligned::frames).orElse(alike);
-    PixelLayout own = commonLayout(frames);
-    FrameLane lane = new FrameLane(recipe, calibrator, own);
-    PixelLayout layout = grid(own);
-    Depth depth = recipe.depth().orElse(format.nearest(usualDepth(frames)));
-    Combination.Terms terms =
-        new Combination.Terms(
-            recipe.method(),
-            recipe.averageIn(),
-            recipe.kappa(),
-            layout,
-            frames.get(0).info().colours().curve(),
-            depth,
-            left(room.memory(), calibrator),
-            format.heldBytes(layout.samples(), depth) + mapBytes(layout, to),
-            room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
-            new Snapshot(to.picture(), key(frames, aligned, weights)),
-            to.rejected().isPresent());
-    Optional<FinerDetail> finer =
-        aligned
-            .filter(a -> recipe.scale() > 1)
-            .flatMap(a -> FinerDetail.of(a, layout, (int) recipe.scale()));
-    try (DecodeMemory memory = new DecodeMemory(framesBeside(layout, room))) {
+    PixelLayout stored = commonLayout(alike);
+    ByteSize left = left(room.memory(), calibrator);
+    try (DecodeMemory memory = new DecodeMemory(framesBeside(stored, left))) {
+      Optional<Aligned> aligned = known;
+      if (known.isEmpty() && recipe.align() != Align.NONE) {
+        int held = framesHeld(alike.size(), stored, left);
+        memory.hold(held);
+        ByteSize beside = new ByteSize(left.bytes() - held * stored.samples());
+        Workroom aligning = room.within(beside).reporting(rest.share(0, ALIGNING_SHARE));
+        aligned = Optional.of(align(alike, dropped, memory, aligning));
+        memory.hold(0);
+        rest = rest.share(ALIGNING_SHARE, 1);
+      }
+      List<Frame> frames = aligned.map(Aligned::frames).orElse(alike);
+      PixelLayout own = commonLayout(frames);
+      FrameLane lane = new FrameLane(recipe, calibrator, own);
+      PixelLayout layout = grid(own);
+      Depth depth = recipe.depth().orElse(format.nearest(usualDepth(frames)));
+      Combination.Terms terms =
+          new Combination.Terms(
+              recipe.method(),
+              recipe.averageIn(),
+              recipe.kappa(),
+              layout,
+              frames.get(0).info().colours().curve(),
+              depth,
+              new ByteSize(left.bytes() - memory.heldBytes()),
+              format.heldBytes(layout.samples(), depth) + mapBytes(layout, to),
+              room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
+              new Snapshot(to.picture(), key(frames, aligned, weights)),
+              to.rejected().isPresent());
+      Optional<FinerDetail> finer =
+          aligned
+              .filter(a -> recipe.scale() > 1)
+              .flatMap(a -> FinerDetail.of(a, layout, (int) recipe.scale()));
       FrameLane levelled =
           recipe.usesLight()
               ? lane.levelled(frames, reference(frames, aligned), memory, room)
@@ -245,9 +250,19 @@ public final class Blender {
    * How many frames are kept decoded: mending looks into those beside one too, which come next, or
    * have just gone by. Where memory is scarce they are decoded again.
    */
-  private int framesBeside(PixelLayout layout, Workroom room) {
-    long fitting = room.memory().bytes() / (PLENTY * layout.samples());
+  private int framesBeside(PixelLayout layout, ByteSize memory) {
+    long fitting = memory.bytes() / (PLENTY * layout.samples());
     return recipe.mending().equals(Mending.NONE) ? 0 : (int) Math.min(FRAMES_BESIDE, fitting);
+  }
+
+  /**
+   * How many frames wait decoded from looking for stars to blending: all where blending leaves room
+   * for them, else none, for the memory of a long run fills up with other things meanwhile.
+   */
+  private int framesHeld(int frames, PixelLayout layout, ByteSize memory) {
+    long beside = memory.bytes() - PLENTY * grid(layout).samples();
+    boolean fitting = layout.bits() == Byte.SIZE && beside >= frames * layout.samples();
+    return fitting && recipe.align() == Align.STARS ? frames : 0;
   }
 
   /** What the map of rejected frames holds until it is written. */
@@ -282,7 +297,7 @@ public final class Blender {
 
   /** Tells a half-grown blend. */
   private String key(List<Frame> frames, Optional<Aligned> aligned, Map<Frame, Double> weights) {
-    StringBuilder how = new StringBuilder("grown 8 ");
+    StringBuilder how = new StringBuilder("grown 9 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.kappa()).append(recipe.depth());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
@@ -348,12 +363,14 @@ public final class Blender {
     return RecipeFile.embedded(recipe, target, OffsetDateTime.now(), used);
   }
 
-  private Aligned align(List<Frame> frames, List<FrameDropped> dropped, Workroom room) {
+  private Aligned align(
+      List<Frame> frames, List<FrameDropped> dropped, DecodeMemory memory, Workroom room) {
     Aligned outcome =
         switch (recipe.align()) {
           case SCENE -> SceneAligner.scene(recipe.reference()).align(frames, room);
           case SHIFT -> SceneAligner.shift(recipe.reference()).align(frames, room);
-          default -> new StarAligner(recipe.reference(), recipe.skyView()).align(frames, room);
+          default ->
+              new StarAligner(recipe.reference(), recipe.skyView()).align(frames, memory, room);
         };
     for (Aligned.Unread bad : outcome.unread()) {
       dropped.add(new FrameDropped(bad.frame().file(), new FrameDropped.Unreadable(bad.fault())));

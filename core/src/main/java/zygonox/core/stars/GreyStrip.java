@@ -1,5 +1,6 @@
 package zygonox.core.stars;
 
+import java.util.Arrays;
 import java.util.function.Consumer;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
@@ -26,6 +27,9 @@ public final class GreyStrip {
 
   private static final int OWN_ROWS = 128;
 
+  /** Rows that are read at a time: what is read is still at hand when it is made grey. */
+  private static final int READ_ROWS = 8;
+
   /** Columns in which full pixels are looked for together. */
   private static final int PIECE = 256;
 
@@ -40,7 +44,9 @@ public final class GreyStrip {
   private int rows;
   private int top;
   private int bottom;
-  private long clipped;
+
+  /** Full pixels of each row. */
+  private final int[] full = new int[MOST_ROWS];
 
   /** Made once for all strips: to clear new rooms takes as long as to fill them. */
   private GreyStrip(PixelLayout layout) {
@@ -54,12 +60,17 @@ public final class GreyStrip {
   public static void each(PixelSource source, Cancellation cancellation, Consumer<GreyStrip> seen)
       throws UnreadableFrame {
     GreyStrip strip = new GreyStrip(source.layout());
-    short[] samples = new short[strip.grey.length * source.layout().rowSamples()];
+    short[] samples = new short[READ_ROWS * source.layout().rowSamples()];
     for (int top = 0; top < source.layout().height(); top += OWN_ROWS) {
       cancellation.check();
-      strip.moveTo(top);
-      source.read(strip.firstRow, strip.rows, samples);
-      strip.load(samples, 0);
+      for (int row = strip.moveTo(top); row < strip.rows; row += READ_ROWS) {
+        int rows = Math.min(READ_ROWS, strip.rows - row);
+        source.read(strip.firstRow + row, rows, samples);
+        for (int y = 0; y < rows; y++) {
+          strip.load(row + y, samples, y * source.layout().rowSamples());
+        }
+      }
+      strip.reckonCells();
       seen.accept(strip);
     }
   }
@@ -69,32 +80,41 @@ public final class GreyStrip {
     GreyStrip strip = new GreyStrip(frame.layout());
     for (int top = 0; top < frame.layout().height(); top += OWN_ROWS) {
       cancellation.check();
-      strip.moveTo(top);
-      strip.load(frame.samples(), strip.firstRow * frame.layout().rowSamples());
+      for (int row = strip.moveTo(top); row < strip.rows; row++) {
+        strip.load(row, frame.samples(), (strip.firstRow + row) * frame.layout().rowSamples());
+      }
+      strip.reckonCells();
       seen.accept(strip);
     }
   }
 
-  private void moveTo(int ownTop) {
+  /** Tells from which row on it must be loaded: those before were at the end of the last strip. */
+  private int moveTo(int ownTop) {
+    int from = Math.max(0, ownTop - MARGIN);
+    int known = Math.max(0, firstRow + rows - from);
+    for (int y = 0; y < known; y++) {
+      float[] gone = grey[y];
+      grey[y] = grey[from - firstRow + y];
+      grey[from - firstRow + y] = gone;
+      full[y] = full[from - firstRow + y];
+    }
     top = ownTop;
     bottom = Math.min(layout.height(), top + OWN_ROWS);
-    firstRow = Math.max(0, top - MARGIN);
+    firstRow = from;
     rows = Math.min(layout.height(), bottom + MARGIN) - firstRow;
+    return known;
   }
 
-  private void load(short[] samples, int from) {
+  private void load(int y, short[] samples, int from) {
     int white = layout.white();
     float factor = (float) WHITE / white;
-    clipped = 0;
-    for (int y = 0; y < rows; y++) {
-      int row = from + y * layout.rowSamples();
-      int full =
-          layout.channels() == 1
-              ? loadGrey(samples, row, white, factor, grey[y])
-              : loadColour(samples, row, white, factor / 3, grey[y]);
-      boolean own = firstRow + y >= top && firstRow + y < bottom;
-      clipped += own ? full : 0;
-    }
+    full[y] =
+        layout.channels() == 1
+            ? loadGrey(samples, from, white, factor, grey[y])
+            : loadColour(samples, from, white, factor / 3, grey[y]);
+  }
+
+  private void reckonCells() {
     for (int cell = 0; cell < rows / CELL; cell++) {
       int y = cell * CELL;
       add(grey[y], grey[y + 1], grey[y + 2], grey[y + 3], columns);
@@ -192,6 +212,6 @@ public final class GreyStrip {
 
   /** Pixels of its own rows with a channel at white. */
   public long clipped() {
-    return clipped;
+    return Arrays.stream(full, ownFrom(), ownTo()).asLongStream().sum();
   }
 }

@@ -51,6 +51,11 @@ public record Workroom(
     return new Workroom(memory, scratch, kept, progress.share(from, to), cancellation);
   }
 
+  /** The same room, of which a step may take so much memory. */
+  public Workroom within(ByteSize bound) {
+    return new Workroom(bound, scratch, kept, progress, cancellation);
+  }
+
   /** The same room, in which somebody else hears how far the step has come. */
   public Workroom reporting(Progress other) {
     return new Workroom(memory, scratch, kept, other, cancellation);

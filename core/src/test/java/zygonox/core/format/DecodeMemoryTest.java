@@ -66,6 +66,28 @@ class DecodeMemoryTest {
   }
 
   @Test
+  void framesAreHeldUntilTheyAreReadOnceMore() throws Exception {
+    try (DecodeMemory memory = new DecodeMemory()) {
+      memory.hold(2);
+      for (int frame = 1; frame <= 3; frame++) {
+        read(memory, frame);
+        release(memory, frame);
+      }
+      assertThat(memory.heldBytes()).isEqualTo(2 * LAYOUT.samples());
+      memory.hold(0);
+      assertThat(read(memory, 1).getByte(0)).isEqualTo((byte) 1);
+      release(memory, 1);
+      assertThat(memory.heldBytes()).isEqualTo(LAYOUT.samples());
+      assertThat(read(memory, 2).getByte(0)).isEqualTo((byte) 2);
+      assertThat(decoded).hasSize(3);
+      // Only those that were held are still there, and only once.
+      read(memory, 3);
+      read(memory, 1);
+      assertThat(decoded).hasSize(5);
+    }
+  }
+
+  @Test
   void whereDecodingFailsTheNextReaderTriesAgain() throws Exception {
     Path file = Path.of("f1.jpg");
     try (DecodeMemory memory = new DecodeMemory(2)) {
