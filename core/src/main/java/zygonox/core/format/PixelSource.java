@@ -1,6 +1,7 @@
 package zygonox.core.format;
 
-import java.util.Arrays;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import zygonox.core.raster.Raster;
 
 /** The stored samples of one frame, channels of a pixel side by side: the exact lane. */
@@ -40,11 +41,11 @@ public interface PixelSource extends RowSource {
    * @param into gets {@code ceil(rows * layout().rowSamples() / 8)} numbers; unused bits are 0
    */
   default void readPacked(int firstRow, int rows, long[] into) throws UnreadableFrame {
-    byte[] samples = new byte[rows * layout().rowSamples()];
+    byte[] samples = new byte[(rows * layout().rowSamples() + 7) / 8 * 8];
     readBytes(firstRow, rows, samples);
-    Arrays.fill(into, 0, (samples.length + 7) / 8, 0);
-    for (int i = 0; i < samples.length; i++) {
-      into[i >> 3] |= (long) (samples[i] & 0xff) << 8 * (i & 7);
-    }
+    ByteBuffer.wrap(samples)
+        .order(ByteOrder.LITTLE_ENDIAN)
+        .asLongBuffer()
+        .get(into, 0, samples.length / 8);
   }
 }

@@ -14,6 +14,7 @@ import zygonox.core.align.Homography;
 import zygonox.core.align.SkyMotion;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.LightSource;
+import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.measure.FrameMeasure;
@@ -59,7 +60,7 @@ public final class LineMender {
       List<FrameMeasure> run,
       List<ChosenLine> chosen,
       Optional<SkyMotion> motion,
-      FrameOpener opener,
+      FrameOpener<LightSource> opener,
       Workroom room) {
     List<Integer> crossed = new ArrayList<>();
     List<List<Wanted>> wanted = new ArrayList<>();
@@ -145,7 +146,7 @@ public final class LineMender {
       int at,
       List<Wanted> wanted,
       Optional<SkyMotion> motion,
-      FrameOpener opener,
+      FrameOpener<LightSource> opener,
       List<FoundLine> found)
       throws UnreadableFrame {
     Path file = run.get(at).frame().file();
@@ -217,7 +218,7 @@ public final class LineMender {
       List<Wanted> wanted,
       List<Integer> others,
       Optional<SkyMotion> motion,
-      FrameOpener opener)
+      FrameOpener<LightSource> opener)
       throws UnreadableFrame {
     FrameMeasure measure = run.get(at);
     List<LinePatch> lines = new ArrayList<>();
@@ -232,7 +233,7 @@ public final class LineMender {
         Optional<Homography> to = motion.flatMap(m -> m.between(measure.frame(), frame));
         int reach = RowWindow.reach(to.orElse(Homography.IDENTITY), layout);
         LightSource light = opener.open(frame);
-        beside.add(new LinePatch.Beside(new RowWindow(light, 2 * reach + 1), reach, to));
+        beside.add(new LinePatch.Beside(new LightWindow(light, 2 * reach + 1), reach, to));
       }
       float[] row = new float[layout.rowSamples()];
       for (int y = 0; y < layout.height(); y++) {
@@ -287,6 +288,12 @@ public final class LineMender {
   LightSource mended(Frame frame, LightSource light) {
     List<Patch> own = patches.get(frame);
     return own == null ? light : new PatchedLight(light, own);
+  }
+
+  /** The same of 8-bit samples. */
+  PixelSource mended(Frame frame, PixelSource samples, SampleTone tone) {
+    List<Patch> own = patches.get(frame);
+    return own == null ? samples : new PatchedSamples(samples, own, tone.encoder());
   }
 
   /** What of a frame counts where its lines are left out; empty where it has none. */

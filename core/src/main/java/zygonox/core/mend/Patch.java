@@ -1,6 +1,7 @@
 package zygonox.core.mend;
 
 import java.util.BitSet;
+import zygonox.core.raster.ToneEncoder;
 
 /**
  * A piece of a frame and the light it gets instead of its own: worked out beforehand, pasted while
@@ -24,6 +25,22 @@ record Patch(int firstRow, int[][] spans, float[][] light) {
       for (int c = 0; c < channels; c++) {
         System.arraycopy(light[own], from, into, at + c * width + spans[own][p], count);
         from += count;
+      }
+    }
+  }
+
+  /** The same, onto 8-bit samples. */
+  void paste(int row, byte[] into, int at, int channels, ToneEncoder encoder) {
+    int own = row - firstRow;
+    if (own < 0 || own >= spans.length) {
+      return;
+    }
+    int from = 0;
+    for (int p = 0; p < spans[own].length; p += 2) {
+      for (int c = 0; c < channels; c++) {
+        for (int x = spans[own][p]; x < spans[own][p + 1]; x++) {
+          into[at + x * channels + c] = (byte) encoder.encode(light[own][from++]);
+        }
       }
     }
   }

@@ -30,7 +30,7 @@ final class Places {
   }
 
   long standingOut(RowWindow frame) {
-    return frame.standsOut(u, lastU, v, lastV);
+    return frame.standouts().at(u, lastU, v, lastV);
   }
 
   /** So many places on end may be taken for one pixel apart in one row of the frame. */

@@ -24,7 +24,7 @@ record StillLight(int width, float[] sums) {
   /**
    * @param frames of a camera that stood still, in order of time
    */
-  static StillLight of(List<Frame> frames, FrameOpener opener, Workroom room) {
+  static StillLight of(List<Frame> frames, FrameOpener<LightSource> opener, Workroom room) {
     PixelLayout layout = frames.get(0).layout();
     float[] sums = new float[layout.width() * layout.height()];
     float[] most = new float[sums.length];
@@ -52,6 +52,11 @@ record StillLight(int width, float[] sums) {
     return new StillLight(layout.width(), sums);
   }
 
+  /** What it holds, and what is known by it of the frames that are at work. */
+  long heldBytes() {
+    return (long) Float.BYTES * sums.length + KnownStandouts.bytes(width, sums.length / width);
+  }
+
   private static void add(LightSource source, float[] sums, float[] most) throws UnreadableFrame {
     PixelLayout layout = source.layout();
     int width = layout.width();
@@ -61,7 +66,7 @@ record StillLight(int width, float[] sums) {
       int rows = Math.min(STRIP_ROWS, layout.height() - row);
       source.read(row, rows, strip);
       for (int y = 0; y < rows; y++) {
-        RowWindow.sum(strip, y * layout.rowSamples(), layout, sum);
+        LightWindow.sum(strip, y * layout.rowSamples(), layout, sum);
         int at = (row + y) * width;
         synchronized (sums) {
           for (int x = 0; x < width; x++) {

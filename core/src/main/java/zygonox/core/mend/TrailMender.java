@@ -9,6 +9,7 @@ import java.util.Optional;
 import zygonox.core.align.Homography;
 import zygonox.core.align.SkyMotion;
 import zygonox.core.format.LightSource;
+import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.work.Workroom;
@@ -38,46 +39,53 @@ public final class TrailMender {
    */
   public record Open(Path after, boolean moved) {}
 
-  private record Bridge(Frame next, List<BridgedLight.Moment> moments) {}
+  private record Gap(Frame next, List<Bridge.Moment> moments) {}
 
   private final Optional<LineMender> lines;
-  private final Map<Frame, Bridge> bridges;
+  private final Map<Frame, Gap> gaps;
+  private final boolean nextCounts;
   private final Optional<StillLight> still;
+  private final Optional<KnownStandouts> standouts;
   private final List<Path> bridged;
   private final List<Open> open;
 
   private TrailMender(
       Optional<LineMender> lines,
-      Map<Frame, Bridge> bridges,
+      Map<Frame, Gap> gaps,
+      boolean nextCounts,
       Optional<StillLight> still,
       List<Path> bridged,
       List<Open> open) {
     this.lines = lines;
-    this.bridges = bridges;
+    this.gaps = gaps;
+    this.nextCounts = nextCounts;
     this.still = still;
+    this.standouts = still.map(KnownStandouts::new);
     this.bridged = bridged;
     this.open = open;
   }
 
   /** Lines alone. */
   public static TrailMender of(Optional<LineMender> lines) {
-    return new TrailMender(lines, Map.of(), Optional.empty(), List.of(), List.of());
+    return new TrailMender(lines, Map.of(), true, Optional.empty(), List.of(), List.of());
   }
 
   /**
    * Lines and pauses.
    *
    * @param frames in order of time
+   * @param nextCounts whether each frame's own light is in the result at every place
    * @param opener opens the frames
    */
   public static TrailMender bridging(
       List<Frame> frames,
+      boolean nextCounts,
       SkyMotion motion,
       Optional<LineMender> lines,
-      FrameOpener opener,
+      FrameOpener<LightSource> opener,
       Workroom room) {
     StillLight still = StillLight.of(frames, opener, room);
-    Map<Frame, Bridge> bridges = new HashMap<>();
+    Map<Frame, Gap> gaps = new HashMap<>();
     List<Path> bridged = new ArrayList<>();
     List<Open> open = new ArrayList<>();
     for (int i = 0; i + 1 < frames.size(); i++) {
@@ -96,30 +104,63 @@ public final class TrailMender {
       }
       int count =
           (int) Math.min(MOST_MOMENTS, Math.max(1, Math.ceil(seconds / (ARC_SHARE * exposed)) - 1));
-      List<BridgedLight.Moment> moments = new ArrayList<>();
+      List<Bridge.Moment> moments = new ArrayList<>();
       for (int k = 1; k <= count; k++) {
         double share = (double) k / (count + 1);
-        moments.add(new BridgedLight.Moment(turn.get().power(-share), turn.get().power(1 - share)));
+        moments.add(new Bridge.Moment(turn.get().power(-share), turn.get().power(1 - share)));
       }
-      bridges.put(own, new Bridge(next, moments));
+      gaps.put(own, new Gap(next, moments));
       bridged.add(own.file());
     }
-    return new TrailMender(lines, bridges, Optional.of(still), bridged, open);
+    return new TrailMender(lines, gaps, nextCounts, Optional.of(still), bridged, open);
   }
 
-  /** A frame with all that is put right in it. */
-  public LightSource open(Frame frame, FrameOpener opener) throws UnreadableFrame {
+  /** A frame's light with all that is put right in it. */
+  public LightSource open(Frame frame, FrameOpener<LightSource> opener) throws UnreadableFrame {
     LightSource own = mended(frame, opener);
-    Bridge bridge = bridges.get(frame);
-    return bridge == null
+    Gap gap = gaps.get(frame);
+    return gap == null
         ? own
         : new BridgedLight(
-            own, () -> mended(bridge.next, opener), bridge.moments, still.orElseThrow());
+            own, () -> mended(gap.next, opener), gap.moments, nextCounts, still.orElseThrow());
   }
 
-  private LightSource mended(Frame frame, FrameOpener opener) throws UnreadableFrame {
+  private LightSource mended(Frame frame, FrameOpener<LightSource> opener) throws UnreadableFrame {
     LightSource light = opener.open(frame);
     return lines.map(l -> l.mended(frame, light)).orElse(light);
+  }
+
+  /** A frame's 8-bit samples with all that is put right in it. */
+  public PixelSource open(Frame frame, FrameOpener<PixelSource> opener, SampleTone tone)
+      throws UnreadableFrame {
+    PixelSource own = mended(frame, opener, tone);
+    Gap gap = gaps.get(frame);
+    return gap == null
+        ? own
+        : new BridgedSamples(
+            own,
+            rows -> window(frame, own, tone, rows),
+            rows -> window(gap.next, mended(gap.next, opener, tone), tone, rows),
+            gap.moments,
+            nextCounts,
+            tone.encoder());
+  }
+
+  private SampleWindow window(Frame frame, PixelSource samples, SampleTone tone, int rows)
+      throws UnreadableFrame {
+    Standouts of = standouts.orElseThrow().of(frame, samples, tone.light());
+    return new SampleWindow(samples, tone.light(), rows, of);
+  }
+
+  private PixelSource mended(Frame frame, FrameOpener<PixelSource> opener, SampleTone tone)
+      throws UnreadableFrame {
+    PixelSource samples = opener.open(frame);
+    return lines.map(l -> l.mended(frame, samples, tone)).orElse(samples);
+  }
+
+  /** What is held of the run for as long as it is blended, in bytes. */
+  public long heldBytes() {
+    return still.map(StillLight::heldBytes).orElse(0L);
   }
 
   /** The pauses that are bridged. */

@@ -19,6 +19,7 @@ import zygonox.core.align.Placement;
 import zygonox.core.align.SceneAligner;
 import zygonox.core.align.StarAligner;
 import zygonox.core.combine.AdaptedSource;
+import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.combine.Combination;
 import zygonox.core.combine.Contribution;
@@ -39,6 +40,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.mend.FadedLight;
 import zygonox.core.mend.MaskedLight;
+import zygonox.core.mend.SampleTone;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
@@ -168,23 +170,6 @@ public final class Blender {
       FrameLane lane = new FrameLane(recipe, calibrator, own);
       PixelLayout layout = grid(own);
       Depth depth = recipe.depth().orElse(format.nearest(usualDepth(frames)));
-      Combination.Terms terms =
-          new Combination.Terms(
-              recipe.method(),
-              recipe.averageIn(),
-              recipe.kappa(),
-              layout,
-              frames.get(0).info().colours().curve(),
-              depth,
-              new ByteSize(left.bytes() - memory.heldBytes()),
-              format.heldBytes(layout.samples(), depth) + mapBytes(layout, to),
-              room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
-              new Snapshot(to.picture(), key(frames, aligned, weights)),
-              to.rejected().isPresent());
-      Optional<FinerDetail> finer =
-          aligned
-              .filter(a -> recipe.scale() > 1)
-              .flatMap(a -> FinerDetail.of(a, layout, (int) recipe.scale()));
       FrameLane levelled =
           recipe.usesLight()
               ? lane.levelled(frames, reference(frames, aligned), memory, room)
@@ -200,14 +185,33 @@ public final class Blender {
                 room.reporting(rest.share(0, MENDING_SHARE)));
         rest = rest.share(MENDING_SHARE, 1);
       }
+      boolean usesLight = recipe.usesLight() && !mendsSamples(frames, mends);
+      Combination.Terms terms =
+          new Combination.Terms(
+              recipe.method(),
+              recipe.averageIn(),
+              recipe.kappa(),
+              layout,
+              frames.get(0).info().colours().curve(),
+              depth,
+              new ByteSize(left.bytes() - memory.heldBytes()),
+              format.heldBytes(layout.samples(), depth) + mapBytes(layout, to) + mends.heldBytes(),
+              room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
+              new Snapshot(to.picture(), key(frames, aligned, weights)),
+              to.rejected().isPresent());
+      Optional<FinerDetail> finer =
+          aligned
+              .filter(a -> recipe.scale() > 1)
+              .flatMap(a -> FinerDetail.of(a, layout, (int) recipe.scale()));
       Combination<?> combination =
-          recipe.usesLight()
+          usesLight
               ? Combination.light(
                   terms,
                   light(levelled, mends, frames, aligned, finer, weights, memory),
                   rest,
                   room.cancellation())
-              : Combination.exact(terms, stored(frames, layout, memory), rest, room.cancellation());
+              : Combination.exact(
+                  terms, stored(frames, layout, mends, memory), rest, room.cancellation());
       CoverageMap.Area area = area(combination);
       write(combination, terms, frames, area, format, to);
       dropped.addAll(combination.dropped());
@@ -297,7 +301,7 @@ public final class Blender {
 
   /** Tells a half-grown blend. */
   private String key(List<Frame> frames, Optional<Aligned> aligned, Map<Frame, Double> weights) {
-    StringBuilder how = new StringBuilder("grown 9 ");
+    StringBuilder how = new StringBuilder("grown 10 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.kappa()).append(recipe.depth());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
@@ -403,14 +407,33 @@ public final class Blender {
     return deep || recipe.method().isBetweenSamples() ? Depth.SIXTEEN : Depth.EIGHT;
   }
 
-  /** Frames as they are, in the exact lane. */
-  private static List<Contribution<PixelSource>> stored(
-      List<Frame> frames, PixelLayout layout, DecodeMemory memory) {
+  /**
+   * Whether frames can stay as they are stored: the brightest of 8-bit samples is the brightest
+   * light, also of those that were mended, and nothing else is done to them.
+   */
+  private boolean mendsSamples(List<Frame> frames, Mends mends) {
+    PixelLayout layout = frames.get(0).layout();
+    return recipe.method() == BlendMethod.LIGHTEN
+        && !recipe.withMending(Mending.NONE).usesLight()
+        && everyFrame.isEmpty()
+        && mends.fillsSamples()
+        && layout.bits() == Byte.SIZE
+        && frames.stream().allMatch(f -> f.layout().equals(layout));
+  }
+
+  /** Frames as they are, in the exact lane, with what is put right in them. */
+  private List<Contribution<PixelSource>> stored(
+      List<Frame> frames, PixelLayout layout, Mends mends, DecodeMemory memory) {
+    SampleTone tone = SampleTone.of(frames.get(0).info().colours().curve());
     List<Contribution<PixelSource>> contributions = new ArrayList<>();
     for (Frame frame : frames) {
       contributions.add(
           new Contribution<>(
-              frame, 1, () -> AdaptedSource.to(layout, PictureReader.open(frame, memory))));
+              frame,
+              1,
+              () ->
+                  AdaptedSource.to(
+                      layout, mends.open(frame, f -> PictureReader.open(f, memory), tone))));
     }
     return contributions;
   }

@@ -12,6 +12,7 @@ import zygonox.core.align.StarAligner;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.LightSource;
+import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
@@ -21,6 +22,7 @@ import zygonox.core.measure.MeasureStore;
 import zygonox.core.measure.RunMeasure;
 import zygonox.core.mend.FrameOpener;
 import zygonox.core.mend.LineMender;
+import zygonox.core.mend.SampleTone;
 import zygonox.core.mend.TrailMender;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.work.WorkFailed;
@@ -59,7 +61,11 @@ final class Mends {
    * @throws WorkFailed when gaps are to be bridged and nothing tells how the sky moves
    */
   static Mends of(
-      Recipe recipe, FrameSet set, List<Frame> frames, FrameOpener opener, Workroom room) {
+      Recipe recipe,
+      FrameSet set,
+      List<Frame> frames,
+      FrameOpener<LightSource> opener,
+      Workroom room) {
     Mending mending = recipe.mending();
     Optional<RunMeasure> measured =
         mending.removesStreaks()
@@ -104,7 +110,10 @@ final class Mends {
     }
     Optional<TrailMender> trails = Optional.empty();
     if (mending.bridgesGaps()) {
-      trails = Optional.of(TrailMender.bridging(frames, motion.orElseThrow(), lines, opener, room));
+      trails =
+          Optional.of(
+              TrailMender.bridging(
+                  frames, recipe.masks().isEmpty(), motion.orElseThrow(), lines, opener, room));
     } else if (fills) {
       trails = Optional.of(TrailMender.of(lines));
     }
@@ -139,9 +148,25 @@ final class Mends {
     return seconds::get;
   }
 
-  /** A frame with all that is put right in it. */
-  LightSource open(Frame frame, FrameOpener opener) throws UnreadableFrame {
+  /** A frame's light with all that is put right in it. */
+  LightSource open(Frame frame, FrameOpener<LightSource> opener) throws UnreadableFrame {
     return trails.isPresent() ? trails.get().open(frame, opener) : opener.open(frame);
+  }
+
+  /** A frame's 8-bit samples with all that is put right in it; see {@link #fillsSamples}. */
+  PixelSource open(Frame frame, FrameOpener<PixelSource> opener, SampleTone tone)
+      throws UnreadableFrame {
+    return trails.isPresent() ? trails.get().open(frame, opener, tone) : opener.open(frame);
+  }
+
+  /** Whether all that is put right is put into the frames, none of which is masked. */
+  boolean fillsSamples() {
+    return !leavesOut;
+  }
+
+  /** What is held for as long as frames go by, in bytes. */
+  long heldBytes() {
+    return trails.map(TrailMender::heldBytes).orElse(0L);
   }
 
   /** Which part of a frame counts; empty for all of it. */

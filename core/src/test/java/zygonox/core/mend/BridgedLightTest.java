@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import zygonox.core.align.Homography;
@@ -26,8 +27,8 @@ class BridgedLightTest {
   }
 
   /** Half way between the two frames. */
-  private static final List<BridgedLight.Moment> HALF_WAY =
-      List.of(new BridgedLight.Moment(right(-MOVED / 2), right(MOVED / 2)));
+  private static final List<Bridge.Moment> HALF_WAY =
+      List.of(new Bridge.Moment(right(-MOVED / 2), right(MOVED / 2)));
 
   /** Round spots. */
   private static LightSource spots(double... columns) {
@@ -56,7 +57,7 @@ class BridgedLightTest {
 
   @Test
   void aStarIsSeenBetweenItsTwoPlaces() throws Exception {
-    float[] row = row(new BridgedLight(spots(80), () -> spots(80 + MOVED), HALF_WAY, DARK));
+    float[] row = row(new BridgedLight(spots(80), () -> spots(80 + MOVED), HALF_WAY, false, DARK));
     assertThat(row[80]).isCloseTo(0.51f, within(0.02f));
     assertThat(row[84]).isCloseTo(0.51f, within(0.02f));
     // The next frame's own star is that frame's to show.
@@ -67,16 +68,30 @@ class BridgedLightTest {
   void whatStaysAndWhatIsInOneFrameOnlyAddsNothing() throws Exception {
     float[] alone = new float[LAYOUT.width()];
     spots(40, 120).read(30, 1, alone);
-    float[] row = row(new BridgedLight(spots(40, 120), () -> spots(40), HALF_WAY, DARK));
+    float[] row = row(new BridgedLight(spots(40, 120), () -> spots(40), HALF_WAY, false, DARK));
     for (int x = 0; x < row.length; x++) {
       assertThat(row[x]).as("column %d", x).isCloseTo(alone[x], within(0.02f));
     }
   }
 
   @Test
+  void whereTheNextFrameShowsItsOwnLightTheResultIsTheSame() throws Exception {
+    float[] next = new float[LAYOUT.width()];
+    spots(80 + MOVED).read(30, 1, next);
+    float[] all = row(new BridgedLight(spots(80), () -> spots(88), HALF_WAY, false, DARK));
+    float[] some = row(new BridgedLight(spots(80), () -> spots(88), HALF_WAY, true, DARK));
+    int spared = 0;
+    for (int x = 0; x < LAYOUT.width(); x++) {
+      assertThat(Math.max(some[x], next[x])).isEqualTo(Math.max(all[x], next[x]));
+      spared += some[x] < all[x] ? 1 : 0;
+    }
+    assertThat(spared).isPositive();
+  }
+
+  @Test
   void readFromItsMiddleItIsTheSame() throws Exception {
-    float[] whole = row(new BridgedLight(spots(80), () -> spots(88), HALF_WAY, DARK));
-    BridgedLight turned = new BridgedLight(spots(80), () -> spots(88), HALF_WAY, DARK);
+    float[] whole = row(new BridgedLight(spots(80), () -> spots(88), HALF_WAY, false, DARK));
+    BridgedLight turned = new BridgedLight(spots(80), () -> spots(88), HALF_WAY, false, DARK);
     float[] some = new float[LAYOUT.width() * 20];
     turned.read(40, 20, some);
     turned.read(20, 20, some);
@@ -88,16 +103,16 @@ class BridgedLightTest {
   /** Workers begin in the middle of a frame, and bands at any row: the result is to be the same. */
   @Test
   void whatStandsOutIsTheSameWhereverReadingBegins() throws Exception {
-    RowWindow whole = new RowWindow(noise(), LAYOUT.height(), DARK);
+    RowWindow whole = new LightWindow(noise(), LAYOUT.height(), Optional.of(DARK));
     whole.hold(0, LAYOUT.height() - 1);
     int standing = 0;
     for (int begin = 1; begin < 20; begin++) {
-      RowWindow later = new RowWindow(noise(), LAYOUT.height(), DARK);
+      RowWindow later = new LightWindow(noise(), LAYOUT.height(), Optional.of(DARK));
       later.hold(begin, LAYOUT.height() - 1);
       for (int row = begin; row < LAYOUT.height() - 1; row++) {
-        long bits = whole.standsOut(0, RowWindow.PIECE, row, row);
+        long bits = whole.standouts().at(0, RowWindow.PIECE, row, row);
         standing += Long.bitCount(bits);
-        assertThat(later.standsOut(0, RowWindow.PIECE, row, row)).isEqualTo(bits);
+        assertThat(later.standouts().at(0, RowWindow.PIECE, row, row)).isEqualTo(bits);
       }
     }
     assertThat(standing).isPositive();
@@ -148,6 +163,7 @@ class BridgedLightTest {
               throw new UnreadableFrame(Path.of("next.jpg"), ReadFault.of(ReadFault.Kind.DAMAGED));
             },
             HALF_WAY,
+            false,
             DARK);
     float[] alone = new float[LAYOUT.width()];
     own.read(30, 1, alone);

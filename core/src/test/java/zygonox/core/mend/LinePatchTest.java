@@ -28,7 +28,7 @@ class LinePatchTest {
   private static float[] mended(Streak line, At own, At beside) throws UnreadableFrame {
     LinePatch patch = new LinePatch(Stray.LINE, line, LAYOUT);
     int reach = RowWindow.reach(Homography.IDENTITY, LAYOUT);
-    RowWindow window = new RowWindow(frame(beside), 2 * reach + 1);
+    LightWindow window = new LightWindow(frame(beside), 2 * reach + 1);
     List<LinePatch.Beside> others = List.of(new LinePatch.Beside(window, reach, Optional.empty()));
     float[] row = new float[LAYOUT.rowSamples()];
     LightSource source = frame(own);

@@ -3,6 +3,7 @@ package zygonox.core.mend;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -50,8 +51,9 @@ class PlacesTest {
         row[x] = random.nextDouble();
       }
     }
-    RowWindow window =
-        new RowWindow(new DrawnLight(LAYOUT, (x, y) -> noise[y][x]), LAYOUT.height(), DARK);
+    LightWindow window =
+        new LightWindow(
+            new DrawnLight(LAYOUT, (x, y) -> noise[y][x]), LAYOUT.height(), Optional.of(DARK));
     window.hold(0, LAYOUT.height() - 1);
     float[] together = new float[RowWindow.PIECE];
     for (int count : new int[] {1, 2, 7, RowWindow.PIECE}) {

@@ -1,0 +1,233 @@
+package zygonox.core.mend;
+
+import java.util.List;
+import zygonox.core.align.Homography;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.work.LogFile;
+
+/**
+ * Carries a frame's stars on to the next one: at moments between the two it is as bright as both of
+ * them are when the sky of the one is turned forwards and that of the other back. What does not
+ * move with the sky, or is in one of them only, adds nothing.
+ *
+ * @param <W> how rows are held
+ */
+final class Bridge<W extends RowWindow> {
+  /**
+   * A moment between two frames.
+   *
+   * @param own where the sky at that moment lies in the earlier frame
+   * @param next where it lies in the later one
+   */
+  record Moment(Homography own, Homography next) {}
+
+  /**
+   * Rows and columns that are worked on together, at all moments: what is read of both frames for
+   * them fits into a core's own memory, and is read many times.
+   */
+  static final int BLOCK_ROWS = Raised.ROWS;
+
+  private static final int BLOCK_COLUMNS = 8 * RowWindow.PIECE;
+
+  private final PixelLayout layout;
+  private final List<Moment> moments;
+  private final boolean nextCounts;
+  private final Opener<W> own;
+  private final Opener<W> next;
+  private final int reach;
+  private final Raised raised;
+  private W earlier;
+  private W later;
+  private boolean broken;
+
+  /** The light of a run of places in both frames. */
+  private final float[] mine = new float[RowWindow.PIECE];
+
+  private final float[] theirs = new float[RowWindow.PIECE];
+
+  /** Opens a frame once it is needed. */
+  @FunctionalInterface
+  interface Opener<W> {
+    /**
+     * @param rows that are wanted at a time, at the most
+     */
+    W open(int rows) throws UnreadableFrame;
+  }
+
+  /**
+   * @param nextCounts whether the next frame's own light is in the result at every place: then what
+   *     is no brighter than it need not be told
+   */
+  Bridge(
+      PixelLayout layout, List<Moment> moments, boolean nextCounts, Opener<W> own, Opener<W> next) {
+    this.layout = layout;
+    this.moments = moments;
+    this.nextCounts = nextCounts;
+    this.own = own;
+    this.next = next;
+    this.reach = reach(moments, layout);
+    this.raised = new Raised(layout);
+  }
+
+  private static int reach(List<Moment> moments, PixelLayout layout) {
+    int most = 0;
+    for (Moment moment : moments) {
+      most = Math.max(most, RowWindow.reach(moment.own, layout));
+      most = Math.max(most, RowWindow.reach(moment.next, layout));
+    }
+    return most;
+  }
+
+  /** Rows of each frame that are wanted at a time. */
+  static int rows(List<Moment> moments, PixelLayout layout) {
+    return 2 * reach(moments, layout) + BLOCK_ROWS;
+  }
+
+  /** The earlier frame's rows. */
+  W earlier() {
+    return earlier;
+  }
+
+  /**
+   * Sees to it that rows of the earlier frame are at hand, and what is brighter between the two.
+   *
+   * @param count {@value #BLOCK_ROWS} at the most
+   * @return to be given away before the next rows are asked for
+   */
+  Raised between(int firstRow, int count) throws UnreadableFrame {
+    if (earlier == null) {
+      earlier = own.open(2 * reach + BLOCK_ROWS);
+    }
+    earlier.hold(firstRow - reach, firstRow + count - 1 + reach);
+    if (holdsNext(firstRow - reach, firstRow + count - 1 + reach)) {
+      for (int x = 0; x < layout.width(); x += BLOCK_COLUMNS) {
+        for (int y = 0; y < count; y++) {
+          for (Moment moment : moments) {
+            add(moment, x, firstRow, y);
+          }
+        }
+      }
+    }
+    return raised;
+  }
+
+  /** A next frame that cannot be read is no reason to lose this one: the gap stays open. */
+  private boolean holdsNext(int firstRow, int lastRow) {
+    if (broken) {
+      return false;
+    }
+    try {
+      if (later == null) {
+        later = next.open(2 * reach + BLOCK_ROWS);
+      }
+      later.hold(firstRow, lastRow);
+      return true;
+    } catch (UnreadableFrame e) {
+      LogFile.note(e.file().toString(), e);
+      broken = true;
+      return false;
+    }
+  }
+
+  /** Over so few columns places follow a straight line to a hundredth of a pixel. */
+  private void add(Moment moment, int from, int top, int y) {
+    int row = top + y;
+    Places own = new Places();
+    Places next = new Places();
+    own.begin(moment.own, from, row);
+    next.begin(moment.next, from, row);
+    int end = Math.min(layout.width(), from + BLOCK_COLUMNS);
+    for (int x = from; x < end; x += RowWindow.PIECE) {
+      own.goTo(moment.own, x + RowWindow.PIECE, row);
+      next.goTo(moment.next, x + RowWindow.PIECE, row);
+      long wanted = own.standingOut(earlier);
+      if (wanted != 0) {
+        wanted &= next.standingOut(later);
+      }
+      int together = Math.min(own.together(), next.together());
+      while (wanted != 0) {
+        int first = Long.numberOfTrailingZeros(wanted);
+        int count = Math.min(together, Long.numberOfTrailingZeros(~(wanted >>> first)));
+        if (!own.areIn(earlier, first, count) || !next.areIn(later, first, count)) {
+          count = 1;
+        }
+        if (own.areIn(earlier, first, count) && next.areIn(later, first, count)) {
+          add(own, next, first, count, row, y, x + first);
+        }
+        wanted = first + count == RowWindow.PIECE ? 0 : wanted & -1L << first + count;
+      }
+    }
+  }
+
+  private void add(Places own, Places next, int first, int count, int row, int y, int x) {
+    // A star is brighter than what is there in all channels or in none: one tells, most often.
+    int telling = layout.channels() / 2;
+    long brighter = brighten(telling, own, next, first, count, -1, row, y, x);
+    for (int c = 0; c < layout.channels() && brighter != 0; c++) {
+      if (c != telling) {
+        brighten(c, own, next, first, count, brighter, row, y, x);
+      }
+    }
+  }
+
+  /**
+   * Raises places where both frames have more light than there was.
+   *
+   * @param asked a bit for each place, the lowest for the first
+   * @return those where there was less
+   */
+  private long brighten(
+      int channel,
+      Places own,
+      Places next,
+      int first,
+      int count,
+      long asked,
+      int row,
+      int y,
+      int x) {
+    int place = raised.place(y, channel, x);
+    earlier.sample(channel, own.u(first, count), own.v(first, count), count, mine);
+    long wanted = 0;
+    for (int i = 0; i < count; i++) {
+      float there = Math.max(raised.at(place + i), earlier.at(channel, row, x + i));
+      if (mine[i] > there && (!nextCounts || mine[i] > later.at(channel, row, x + i))) {
+        wanted |= 1L << i;
+      }
+    }
+    wanted &= asked;
+    if (wanted == 0) {
+      return 0;
+    }
+    int low = Long.numberOfTrailingZeros(wanted);
+    int high = Long.SIZE - Long.numberOfLeadingZeros(wanted);
+    double nextU = next.u(first, count) + low;
+    later.sample(channel, nextU, next.v(first, count), high - low, theirs);
+    long brighter = 0;
+    for (int i = low; i < high; i++) {
+      float light = Math.min(mine[i], theirs[i - low]);
+      if ((wanted >>> i & 1) != 0 && isMore(light, channel, row, x + i, place + i)) {
+        raised.raise(place + i, light);
+        brighter |= 1L << i;
+      }
+    }
+    return brighter;
+  }
+
+  private boolean isMore(float light, int channel, int row, int x, int place) {
+    return light > 0
+        && light > raised.at(place)
+        && light > earlier.at(channel, row, x)
+        && (!nextCounts || light > later.at(channel, row, x));
+  }
+
+  /** Closes the later frame; the earlier is closed by whom it was given by. */
+  void close() {
+    earlier = null;
+    if (later != null) {
+      later.close();
+      later = null;
+    }
+  }
+}

@@ -1,0 +1,50 @@
+package zygonox.core.mend;
+
+import java.util.List;
+import zygonox.core.format.PixelSource;
+import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.ToneEncoder;
+
+/** A frame of 8-bit samples with patches on it. */
+final class PatchedSamples extends ByteSamples {
+  private final PixelSource from;
+  private final List<Patch> patches;
+  private final ToneEncoder encoder;
+
+  PatchedSamples(PixelSource from, List<Patch> patches, ToneEncoder encoder) {
+    this.from = from;
+    this.patches = patches;
+    this.encoder = encoder;
+  }
+
+  @Override
+  public PixelLayout layout() {
+    return from.layout();
+  }
+
+  @Override
+  public boolean anyRowsCheaply() {
+    return from.anyRowsCheaply();
+  }
+
+  @Override
+  public long heldBytes() {
+    return from.heldBytes();
+  }
+
+  @Override
+  public void readBytes(int firstRow, int rows, byte[] into) throws UnreadableFrame {
+    from.readBytes(firstRow, rows, into);
+    for (int y = 0; y < rows; y++) {
+      for (Patch patch : patches) {
+        patch.paste(firstRow + y, into, y * layout().rowSamples(), layout().channels(), encoder);
+      }
+    }
+  }
+
+  @Override
+  public void close() {
+    from.close();
+  }
+}
