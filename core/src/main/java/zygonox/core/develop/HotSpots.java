@@ -3,6 +3,7 @@ package zygonox.core.develop;
 import java.util.Arrays;
 import java.util.BitSet;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.SampleTone;
 import zygonox.core.raw.Mosaic;
 
 /**
@@ -88,6 +89,36 @@ final class HotSpots {
                 near,
                 (nx, ny) -> light[(ny - firstRow) * layout.rowSamples() + channel * width + nx]);
         light[(y - firstRow) * layout.rowSamples() + c * width + x] = value;
+      }
+    }
+  }
+
+  /**
+   * Repairs rows of 8-bit samples.
+   *
+   * @param samples rows from {@code firstRow} on, the channels of a pixel side by side
+   * @param into gets what stands in for hot pixels of the rows {@code from} up to {@code to}
+   */
+  void repair(
+      byte[] samples, int firstRow, int rows, byte[] into, int from, int to, SampleTone tone) {
+    float[] near = new float[(2 * FARTHEST + 1) * (2 * FARTHEST + 1)];
+    int width = layout.width();
+    int channels = layout.channels();
+    int start = from * width;
+    for (int i = hot.nextSetBit(start); i >= 0 && i < to * width; i = hot.nextSetBit(i + 1)) {
+      for (int c = 0; c < channels; c++) {
+        int channel = c;
+        float value =
+            standIn(
+                i % width,
+                i / width,
+                firstRow,
+                firstRow + rows,
+                near,
+                (x, y) ->
+                    tone.light()[
+                        samples[((y - firstRow) * width + x) * channels + channel] & 0xff]);
+        into[(i - start) * channels + c] = (byte) tone.encoder().encode(value);
       }
     }
   }

@@ -1,7 +1,9 @@
 package zygonox.core.develop;
 
 import zygonox.core.format.LightSource;
+import zygonox.core.format.PixelSource;
 import zygonox.core.format.SensorStep;
+import zygonox.core.raster.SampleTone;
 import zygonox.core.raw.Mosaic;
 import zygonox.core.raw.MosaicStep;
 
@@ -45,6 +47,14 @@ final class SensorCalibration implements SensorStep {
   @Override
   public LightSource light(LightSource stored) {
     return new CalibratedLight(stored, this);
+  }
+
+  @Override
+  public PixelSource samples(PixelSource stored, SampleTone tone) {
+    if (dark.length > 0 || flat.length > 0) {
+      throw new IllegalStateException("not for masters of darks and flats");
+    }
+    return hot.isEmpty() ? stored : new RepairedSamples(stored, hot, tone);
   }
 
   void rows(int firstRow, int rows, float[] light) {

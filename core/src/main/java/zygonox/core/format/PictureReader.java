@@ -9,12 +9,14 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.raster.SampleTone;
 import zygonox.core.raw.Mosaic;
 import zygonox.core.raw.MosaicRows;
 import zygonox.core.raw.MosaicStep;
@@ -151,11 +153,27 @@ public final class PictureReader {
    * @param memory where the frames of one piece of work share what decoders hold
    */
   public static PixelSource open(PictureFile frame, DecodeMemory memory) throws UnreadableFrame {
+    return open(frame, memory, UnaryOperator.identity());
+  }
+
+  /**
+   * Opens one of many frames' 8-bit pixels, upright, put right where they lie on the sensor.
+   *
+   * @param step what is put right
+   * @param tone of the frame's samples
+   */
+  public static PixelSource open(
+      PictureFile frame, DecodeMemory memory, SensorStep step, SampleTone tone)
+      throws UnreadableFrame {
+    return open(frame, memory, stored -> step.samples(stored, tone));
+  }
+
+  private static PixelSource open(
+      PictureFile frame, DecodeMemory memory, UnaryOperator<PixelSource> onSensor)
+      throws UnreadableFrame {
     try {
       int orientation = frame.info().orientation();
-      // Turning is its own inverse as far as the shape goes.
-      PixelLayout stored = OrientedSource.uprightLayout(frame.layout(), orientation);
-      PixelSource source = openStored(frame, stored, memory);
+      PixelSource source = onSensor.apply(openStored(frame, onSensor(frame), memory));
       return orientation == 1 ? source : new OrientedSource(source, orientation);
     } catch (NoSuchFileException e) {
       throw new UnreadableFrame(frame.file(), ReadFault.of(ReadFault.Kind.MISSING));

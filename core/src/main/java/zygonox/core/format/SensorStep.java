@@ -1,5 +1,6 @@
 package zygonox.core.format;
 
+import zygonox.core.raster.SampleTone;
 import zygonox.core.raw.MosaicStep;
 
 /**
@@ -19,6 +20,11 @@ public interface SensorStep {
         public LightSource light(LightSource stored) {
           return stored;
         }
+
+        @Override
+        public PixelSource samples(PixelSource stored, SampleTone tone) {
+          return stored;
+        }
       };
 
   /** For a mosaic: before its colours are filled in. */
@@ -26,4 +32,10 @@ public interface SensorStep {
 
   /** For a picture whose colours are there. */
   LightSource light(LightSource stored);
+
+  /**
+   * The same for 8-bit samples, of a step that repairs some of them and leaves the others as they
+   * are.
+   */
+  PixelSource samples(PixelSource stored, SampleTone tone);
 }

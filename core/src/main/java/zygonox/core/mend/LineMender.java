@@ -21,6 +21,7 @@ import zygonox.core.measure.FrameMeasure;
 import zygonox.core.measure.Streak;
 import zygonox.core.mend.FoundLine.Fate;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.SampleTone;
 import zygonox.core.work.Workers;
 import zygonox.core.work.Workroom;
 

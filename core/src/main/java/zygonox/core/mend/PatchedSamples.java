@@ -1,6 +1,7 @@
 package zygonox.core.mend;
 
 import java.util.List;
+import zygonox.core.format.ByteSamples;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;

@@ -12,6 +12,7 @@ import zygonox.core.format.LightSource;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
+import zygonox.core.raster.SampleTone;
 import zygonox.core.work.Workroom;
 
 /**

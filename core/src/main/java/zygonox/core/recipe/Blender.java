@@ -26,6 +26,7 @@ import zygonox.core.combine.Contribution;
 import zygonox.core.combine.CoverageMap;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.combine.Snapshot;
+import zygonox.core.develop.Calibration;
 import zygonox.core.develop.Calibrator;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.DecodeMemory;
@@ -40,11 +41,11 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.mend.FadedLight;
 import zygonox.core.mend.MaskedLight;
-import zygonox.core.mend.SampleTone;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
+import zygonox.core.raster.SampleTone;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workroom;
 
@@ -211,7 +212,10 @@ public final class Blender {
                   rest,
                   room.cancellation())
               : Combination.exact(
-                  terms, stored(frames, layout, mends, memory), rest, room.cancellation());
+                  terms,
+                  stored(frames, layout, calibrator, mends, memory),
+                  rest,
+                  room.cancellation());
       CoverageMap.Area area = area(combination);
       write(combination, terms, frames, area, format, to);
       dropped.addAll(combination.dropped());
@@ -413,8 +417,11 @@ public final class Blender {
    */
   private boolean mendsSamples(List<Frame> frames, Mends mends) {
     PixelLayout layout = frames.get(0).layout();
+    Calibration calibration = recipe.calibration();
     return recipe.method() == BlendMethod.LIGHTEN
-        && !recipe.withMending(Mending.NONE).usesLight()
+        && calibration.darks().isEmpty()
+        && calibration.flats().isEmpty()
+        && !recipe.withMending(Mending.NONE).withCalibration(Calibration.NONE).usesLight()
         && everyFrame.isEmpty()
         && mends.fillsSamples()
         && layout.bits() == Byte.SIZE
@@ -423,7 +430,11 @@ public final class Blender {
 
   /** Frames as they are, in the exact lane, with what is put right in them. */
   private List<Contribution<PixelSource>> stored(
-      List<Frame> frames, PixelLayout layout, Mends mends, DecodeMemory memory) {
+      List<Frame> frames,
+      PixelLayout layout,
+      Calibrator calibrator,
+      Mends mends,
+      DecodeMemory memory) {
     SampleTone tone = SampleTone.of(frames.get(0).info().colours().curve());
     List<Contribution<PixelSource>> contributions = new ArrayList<>();
     for (Frame frame : frames) {
@@ -433,7 +444,11 @@ public final class Blender {
               1,
               () ->
                   AdaptedSource.to(
-                      layout, mends.open(frame, f -> PictureReader.open(f, memory), tone))));
+                      layout,
+                      mends.open(
+                          frame,
+                          f -> PictureReader.open(f, memory, calibrator.step(), tone),
+                          tone))));
     }
     return contributions;
   }

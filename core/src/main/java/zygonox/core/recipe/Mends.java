@@ -22,9 +22,9 @@ import zygonox.core.measure.MeasureStore;
 import zygonox.core.measure.RunMeasure;
 import zygonox.core.mend.FrameOpener;
 import zygonox.core.mend.LineMender;
-import zygonox.core.mend.SampleTone;
 import zygonox.core.mend.TrailMender;
 import zygonox.core.quantity.Phrasebook;
+import zygonox.core.raster.SampleTone;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workroom;
 

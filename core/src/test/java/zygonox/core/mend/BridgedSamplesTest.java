@@ -14,6 +14,7 @@ import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.raster.SampleTone;
 import zygonox.core.raster.ToneCurve;
 
 /** 8-bit frames of a sky that turns, mended as samples and as light. */

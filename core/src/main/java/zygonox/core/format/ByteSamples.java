@@ -1,10 +1,7 @@
-package zygonox.core.mend;
-
-import zygonox.core.format.PixelSource;
-import zygonox.core.format.UnreadableFrame;
+package zygonox.core.format;
 
 /** Samples that are bytes before they are numbers. */
-abstract class ByteSamples implements PixelSource {
+public abstract class ByteSamples implements PixelSource {
   private byte[] bytes = new byte[0];
 
   @Override

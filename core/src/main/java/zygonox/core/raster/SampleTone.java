@@ -1,7 +1,4 @@
-package zygonox.core.mend;
-
-import zygonox.core.raster.ToneCurve;
-import zygonox.core.raster.ToneEncoder;
+package zygonox.core.raster;
 
 /**
  * From 8-bit samples to light and back.
