@@ -46,6 +46,9 @@ final class Bridge<W extends RowWindow> {
 
   private final float[] theirs = new float[RowWindow.PIECE];
 
+  /** What is there without them. */
+  private final float[] there = new float[RowWindow.PIECE];
+
   /** Opens a frame once it is needed. */
   @FunctionalInterface
   interface Opener<W> {
@@ -188,13 +191,15 @@ final class Bridge<W extends RowWindow> {
       int y,
       int x) {
     int place = raised.place(y, channel, x);
+    earlier.copy(channel, row, x, count, there);
+    if (nextCounts) {
+      later.raise(channel, row, x, count, there);
+    }
     earlier.sample(channel, own.u(first, count), own.v(first, count), count, mine);
     long wanted = 0;
     for (int i = 0; i < count; i++) {
-      float there = Math.max(raised.at(place + i), earlier.at(channel, row, x + i));
-      if (mine[i] > there && (!nextCounts || mine[i] > later.at(channel, row, x + i))) {
-        wanted |= 1L << i;
-      }
+      there[i] = Math.max(there[i], raised.at(place + i));
+      wanted |= mine[i] > there[i] ? 1L << i : 0;
     }
     wanted &= asked;
     if (wanted == 0) {
@@ -207,19 +212,12 @@ final class Bridge<W extends RowWindow> {
     long brighter = 0;
     for (int i = low; i < high; i++) {
       float light = Math.min(mine[i], theirs[i - low]);
-      if ((wanted >>> i & 1) != 0 && isMore(light, channel, row, x + i, place + i)) {
+      if ((wanted >>> i & 1) != 0 && light > there[i] && light > 0) {
         raised.raise(place + i, light);
         brighter |= 1L << i;
       }
     }
     return brighter;
-  }
-
-  private boolean isMore(float light, int channel, int row, int x, int place) {
-    return light > 0
-        && light > raised.at(place)
-        && light > earlier.at(channel, row, x)
-        && (!nextCounts || light > later.at(channel, row, x));
   }
 
   /** Closes the later frame; the earlier is closed by whom it was given by. */

@@ -70,8 +70,16 @@ final class LightWindow extends RowWindow {
   }
 
   @Override
-  float at(int channel, int row, int x) {
-    return rows[line[row] + channel * layout.width() + x];
+  void copy(int channel, int row, int x, int count, float[] into) {
+    System.arraycopy(rows, line[row] + channel * layout.width() + x, into, 0, count);
+  }
+
+  @Override
+  void raise(int channel, int row, int x, int count, float[] some) {
+    int from = line[row] + channel * layout.width() + x;
+    for (int i = 0; i < count; i++) {
+      some[i] = Math.max(some[i], rows[from + i]);
+    }
   }
 
   @Override

@@ -68,8 +68,11 @@ abstract class RowWindow {
   /** Where light stands out in the rows that are held. */
   abstract Standouts standouts();
 
-  /** The light of a pixel of a row that is held. */
-  abstract float at(int channel, int row, int x);
+  /** Takes the light of pixels of a row that is held. */
+  abstract void copy(int channel, int row, int x, int count, float[] into);
+
+  /** Raises what is less than it. */
+  abstract void raise(int channel, int row, int x, int count, float[] some);
 
   /**
    * The light of places one pixel apart in a row.
@@ -133,7 +136,8 @@ abstract class RowWindow {
   /** The light of one channel at a place within the frame; at its rim, the nearest pixel's. */
   float light(int channel, double u, double v) {
     if (!inside(u, v)) {
-      return at(channel, (int) Math.round(v), (int) Math.round(u));
+      copy(channel, (int) Math.round(v), (int) Math.round(u), 1, one);
+      return one[0];
     }
     sample(channel, u, v, 1, one);
     return one[0];

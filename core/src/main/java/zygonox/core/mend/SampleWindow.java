@@ -88,8 +88,20 @@ final class SampleWindow extends RowWindow {
   }
 
   @Override
-  float at(int channel, int row, int x) {
-    return light[rows[line[row] + x * channels + channel] & BYTE];
+  void copy(int channel, int row, int x, int count, float[] into) {
+    int from = line[row] + x * channels + channel;
+    for (int i = 0; i < count; i++) {
+      into[i] = light[rows[from + i * channels] & BYTE];
+    }
+  }
+
+  @Override
+  void raise(int channel, int row, int x, int count, float[] some) {
+    int from = line[row] + x * channels + channel;
+    for (int i = 0; i < count; i++) {
+      float own = light[rows[from + i * channels] & BYTE];
+      some[i] = own > some[i] ? own : some[i];
+    }
   }
 
   @Override
