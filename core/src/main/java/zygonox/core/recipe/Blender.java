@@ -4,48 +4,33 @@ import java.nio.file.Path;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import zygonox.core.align.Aligned;
-import zygonox.core.align.Alignment;
-import zygonox.core.align.Moved;
-import zygonox.core.align.Placement;
 import zygonox.core.align.SceneAligner;
 import zygonox.core.align.StarAligner;
-import zygonox.core.combine.AdaptedSource;
-import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
 import zygonox.core.combine.Combination;
-import zygonox.core.combine.Contribution;
 import zygonox.core.combine.CoverageMap;
 import zygonox.core.combine.FrameDropped;
 import zygonox.core.combine.Snapshot;
-import zygonox.core.develop.Calibration;
 import zygonox.core.develop.Calibrator;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.Depth;
 import zygonox.core.format.HalvedLight;
-import zygonox.core.format.LightSource;
 import zygonox.core.format.OutputFormat;
 import zygonox.core.format.PictureHeader;
-import zygonox.core.format.PictureReader;
-import zygonox.core.format.PixelSource;
 import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameSet;
-import zygonox.core.mend.FadedLight;
-import zygonox.core.mend.MaskedLight;
 import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.raster.PixelLayout;
-import zygonox.core.raster.SampleTone;
 import zygonox.core.work.WorkFailed;
 import zygonox.core.work.Workroom;
 
@@ -160,7 +145,7 @@ public final class Blender {
       if (known.isEmpty() && recipe.align() != Align.NONE) {
         int held = framesHeld(alike.size(), stored, left);
         memory.hold(held);
-        ByteSize beside = new ByteSize(left.bytes() - held * stored.samples());
+        ByteSize beside = new ByteSize(left.bytes() - (long) held * stored.samples());
         Workroom aligning = room.within(beside).reporting(rest.share(0, ALIGNING_SHARE));
         aligned = Optional.of(align(alike, dropped, memory, aligning));
         memory.hold(0);
@@ -186,7 +171,7 @@ public final class Blender {
                 room.reporting(rest.share(0, MENDING_SHARE)));
         rest = rest.share(MENDING_SHARE, 1);
       }
-      boolean usesLight = recipe.usesLight() && !mendsSamples(frames, mends);
+      Contributions bringing = new Contributions(recipe, everyFrame, frames, mends, memory);
       Combination.Terms terms =
           new Combination.Terms(
               recipe.method(),
@@ -205,15 +190,12 @@ public final class Blender {
               .filter(a -> recipe.scale() > 1)
               .flatMap(a -> FinerDetail.of(a, layout, (int) recipe.scale()));
       Combination<?> combination =
-          usesLight
-              ? Combination.light(
+          bringing.areSamples()
+              ? Combination.exact(
+                  terms, bringing.samples(layout, calibrator), rest, room.cancellation())
+              : Combination.light(
                   terms,
-                  light(levelled, mends, frames, aligned, finer, weights, memory),
-                  rest,
-                  room.cancellation())
-              : Combination.exact(
-                  terms,
-                  stored(frames, layout, calibrator, mends, memory),
+                  bringing.light(levelled, aligned, finer, weights),
                   rest,
                   room.cancellation());
       CoverageMap.Area area = area(combination);
@@ -269,7 +251,7 @@ public final class Blender {
    */
   private int framesHeld(int frames, PixelLayout layout, ByteSize memory) {
     long beside = memory.bytes() - PLENTY * grid(layout).samples();
-    boolean fitting = layout.bits() == Byte.SIZE && beside >= frames * layout.samples();
+    boolean fitting = layout.bits() == Byte.SIZE && beside >= (long) frames * layout.samples();
     return fitting && recipe.align() == Align.STARS ? frames : 0;
   }
 
@@ -411,92 +393,6 @@ public final class Blender {
     return deep || recipe.method().isBetweenSamples() ? Depth.SIXTEEN : Depth.EIGHT;
   }
 
-  /**
-   * Whether frames can stay as they are stored: the brightest of 8-bit samples is the brightest
-   * light, also of those that were mended, and nothing else is done to them.
-   */
-  private boolean mendsSamples(List<Frame> frames, Mends mends) {
-    PixelLayout layout = frames.get(0).layout();
-    Calibration calibration = recipe.calibration();
-    return recipe.method() == BlendMethod.LIGHTEN
-        && calibration.darks().isEmpty()
-        && calibration.flats().isEmpty()
-        && !recipe.withMending(Mending.NONE).withCalibration(Calibration.NONE).usesLight()
-        && everyFrame.isEmpty()
-        && mends.fillsSamples()
-        && layout.bits() == Byte.SIZE
-        && frames.stream().allMatch(f -> f.layout().equals(layout));
-  }
-
-  /** Frames as they are, in the exact lane, with what is put right in them. */
-  private List<Contribution<PixelSource>> stored(
-      List<Frame> frames,
-      PixelLayout layout,
-      Calibrator calibrator,
-      Mends mends,
-      DecodeMemory memory) {
-    SampleTone tone = SampleTone.of(frames.get(0).info().colours().curve());
-    List<Contribution<PixelSource>> contributions = new ArrayList<>();
-    for (Frame frame : frames) {
-      contributions.add(
-          new Contribution<>(
-              frame,
-              1,
-              () ->
-                  AdaptedSource.to(
-                      layout,
-                      mends.open(
-                          frame,
-                          f -> PictureReader.open(f, memory, calibrator.step(), tone),
-                          tone))));
-    }
-    return contributions;
-  }
-
-  /** Frames as light, on the reference's pixels where there is one. */
-  private List<Contribution<LightSource>> light(
-      FrameLane lane,
-      Mends mends,
-      List<Frame> frames,
-      Optional<Aligned> aligned,
-      Optional<FinerDetail> finer,
-      Map<Frame, Double> weights,
-      DecodeMemory memory) {
-    Map<Path, Fading> fadings = fadings(lane.layout());
-    Map<Path, Alignment> moves = new HashMap<>();
-    aligned.ifPresent(a -> a.alignments().forEach(m -> moves.put(m.file(), m)));
-    List<Contribution<LightSource>> contributions = new ArrayList<>();
-    for (Frame frame : frames) {
-      Alignment move = moves.get(frame.file());
-      contributions.add(
-          new Contribution<>(
-              frame,
-              weights.getOrDefault(frame, 1.0),
-              () -> {
-                LightSource source = mends.open(frame, f -> lane.open(f, memory));
-                Placement placement = move == null ? Placement.AS_IT_IS : move.placement();
-                Placement onGrid = placement.finer(recipe.scale());
-                LightSource light = moved(source, placement);
-                if (finer.isPresent()) {
-                  light = finer.get().watching(light, frame.file());
-                }
-                Fading own = fadings.get(plain(frame.file()));
-                if (own != null) {
-                  light = own.faded(light, onGrid);
-                }
-                for (FrameMask mask : masks(mends.counting(frame))) {
-                  light = new MaskedLight(light, mask, onGrid);
-                }
-                return light;
-              }));
-    }
-    return contributions;
-  }
-
-  private List<FrameMask> masks(Optional<FrameMask> unlined) {
-    return Stream.of(unlined, everyFrame).flatMap(Optional::stream).toList();
-  }
-
   /** The shape of the result, before it is trimmed. */
   private PixelLayout grid(PixelLayout own) {
     if (recipe.scale() == Recipe.HALF) {
@@ -504,51 +400,6 @@ public final class Blender {
     }
     int scale = (int) recipe.scale();
     return new PixelLayout(own.width() * scale, own.height() * scale, own.channels(), own.bits());
-  }
-
-  private LightSource moved(LightSource source, Placement placement) {
-    if (recipe.scale() > 1) {
-      return Moved.dropped(source, placement, (int) recipe.scale());
-    }
-    return recipe.scale() == Recipe.HALF
-        ? onto(new HalvedLight(source), placement.halved())
-        : onto(source, placement);
-  }
-
-  private LightSource onto(LightSource source, Placement placement) {
-    return placement.isAsItIs() ? source : Moved.onto(source, placement, recipe.kernel());
-  }
-
-  /** Takes the part of a frame that counts. */
-  @FunctionalInterface
-  private interface Fading {
-    LightSource faded(LightSource moved, Placement placement);
-  }
-
-  /** Frames that are masked alike share what is known of it. */
-  private Map<Path, Fading> fadings(PixelLayout layout) {
-    Map<FramePart, Fading> known = new HashMap<>();
-    Map<Path, Fading> fadings = new HashMap<>();
-    recipe
-        .masks()
-        .forEach(
-            (frame, part) ->
-                fadings.put(plain(frame), known.computeIfAbsent(part, p -> fading(p, layout))));
-    return fadings;
-  }
-
-  /** Light fades out only where it is added up, or the brightest is taken. */
-  private Fading fading(FramePart part, PixelLayout layout) {
-    FrameMask mask = FrameMask.read("mask", part.mask(), layout);
-    if (!recipe.fadesParts() || part.edgePixels() == 0) {
-      return (moved, placement) -> new MaskedLight(moved, mask, placement);
-    }
-    FadedLight.Shares shares = FadedLight.Shares.of(mask, part.edgePixels());
-    return (moved, placement) -> new FadedLight(moved, shares, placement);
-  }
-
-  private static Path plain(Path file) {
-    return file.toAbsolutePath().normalize();
   }
 
   /**
