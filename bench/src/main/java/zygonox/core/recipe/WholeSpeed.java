@@ -21,6 +21,8 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import zygonox.core.combine.BlendMethod;
 import zygonox.core.combine.BlendWatcher;
+import zygonox.core.develop.Calibration;
+import zygonox.core.develop.HotPixelRepair;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.motion.ClipMaker;
@@ -34,6 +36,7 @@ import zygonox.core.night.NightRehearsal;
 import zygonox.core.rehearsal.Rehearsal;
 import zygonox.core.rehearsal.Tracker;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.KeptFiles;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.Workroom;
@@ -85,12 +88,16 @@ public class WholeSpeed {
 
   private BlendResult blend(FrameSet set, BlendMethod method, Align align) {
     Recipe recipe = Recipe.of(Selection.of(List.of()), method).withAlign(align, Optional.empty());
+    return blend(set, recipe, room());
+  }
+
+  private BlendResult blend(FrameSet set, Recipe recipe, Workroom room) {
     return new Blender(recipe)
         .blend(
             set,
             new Destination(folder.resolve("out.tif"), WholeFile.IfPresent.REPLACE),
             BlendWatcher.NONE,
-            room());
+            room);
   }
 
   private static Workroom room() {
@@ -101,6 +108,19 @@ public class WholeSpeed {
   @Benchmark
   public Object lighten() {
     return blend(jpeg, BlendMethod.LIGHTEN, Align.NONE);
+  }
+
+  /**
+   * Lines looked for, gaps bridged and hot pixels repaired, of frames that nobody measured before.
+   */
+  @Benchmark
+  public Object lightenMended() throws IOException {
+    Recipe recipe =
+        Recipe.of(Selection.of(List.of()), BlendMethod.LIGHTEN)
+            .withMending(Mending.NONE.withStreaks(true).withGaps(true))
+            .withCalibration(new Calibration(List.of(), List.of(), HotPixelRepair.AUTO));
+    KeptFiles nothing = new KeptFiles(Files.createTempDirectory(folder, "kept"));
+    return blend(jpeg, recipe, room().keeping(nothing));
   }
 
   @Benchmark
