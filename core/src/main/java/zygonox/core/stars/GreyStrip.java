@@ -25,6 +25,7 @@ public final class GreyStrip {
   /** The grey of a full pixel. */
   public static final int WHITE = 65_535;
 
+  private static final int BYTE = 0xff;
   private static final int OWN_ROWS = 128;
 
   /** Rows that are read at a time: what is read is still at hand when it is made grey. */
@@ -60,14 +61,25 @@ public final class GreyStrip {
   public static void each(PixelSource source, Cancellation cancellation, Consumer<GreyStrip> seen)
       throws UnreadableFrame {
     GreyStrip strip = new GreyStrip(source.layout());
-    short[] samples = new short[READ_ROWS * source.layout().rowSamples()];
+    boolean bytes = source.layout().bits() == Byte.SIZE;
+    int rowSamples = source.layout().rowSamples();
+    byte[] narrow = new byte[bytes ? READ_ROWS * rowSamples : 0];
+    short[] wide = new short[bytes ? 0 : READ_ROWS * rowSamples];
     for (int top = 0; top < source.layout().height(); top += OWN_ROWS) {
       cancellation.check();
       for (int row = strip.moveTo(top); row < strip.rows; row += READ_ROWS) {
         int rows = Math.min(READ_ROWS, strip.rows - row);
-        source.read(strip.firstRow + row, rows, samples);
+        if (bytes) {
+          source.readBytes(strip.firstRow + row, rows, narrow);
+        } else {
+          source.read(strip.firstRow + row, rows, wide);
+        }
         for (int y = 0; y < rows; y++) {
-          strip.load(row + y, samples, y * source.layout().rowSamples());
+          if (bytes) {
+            strip.load(row + y, narrow, y * rowSamples);
+          } else {
+            strip.load(row + y, wide, y * rowSamples);
+          }
         }
       }
       strip.reckonCells();
@@ -112,6 +124,50 @@ public final class GreyStrip {
         layout.channels() == 1
             ? loadGrey(samples, from, white, factor, grey[y])
             : loadColour(samples, from, white, factor / 3, grey[y]);
+  }
+
+  /** The same of 8-bit samples: to make them wider first would take longer than all the rest. */
+  private void load(int y, byte[] samples, int from) {
+    float factor = (float) WHITE / BYTE;
+    full[y] =
+        layout.channels() == 1
+            ? loadGrey(samples, from, factor, grey[y])
+            : loadColour(samples, from, factor / 3, grey[y]);
+  }
+
+  private static int loadGrey(byte[] samples, int from, float factor, float[] into) {
+    int full = 0;
+    for (int x = 0; x < into.length; x++) {
+      int value = samples[from + x] & BYTE;
+      full += value == BYTE ? 1 : 0;
+      into[x] = factor * value;
+    }
+    return full;
+  }
+
+  private static int loadColour(byte[] samples, int from, float factor, float[] into) {
+    int full = 0;
+    for (int start = 0; start < into.length; start += PIECE) {
+      int end = Math.min(into.length, start + PIECE);
+      if (loadColour(samples, from, start, end, factor, into) > 0) {
+        for (int i = from + 3 * start; i < from + 3 * end; i += 3) {
+          boolean any = samples[i] == -1 || samples[i + 1] == -1 || samples[i + 2] == -1;
+          full += any ? 1 : 0;
+        }
+      }
+    }
+    return full;
+  }
+
+  private static int loadColour(
+      byte[] samples, int from, int start, int end, float factor, float[] into) {
+    int bright = 0;
+    for (int x = start, i = from + 3 * start; x < end; x++, i += 3) {
+      int sum = (samples[i] & BYTE) + (samples[i + 1] & BYTE) + (samples[i + 2] & BYTE);
+      bright += (BYTE - 1 - sum) >>> 31;
+      into[x] = factor * sum;
+    }
+    return bright;
   }
 
   private void reckonCells() {
