@@ -148,6 +148,10 @@ final class Bridge<W extends RowWindow> {
       if (wanted != 0) {
         wanted &= next.standingOut(later);
       }
+      if (end - x < RowWindow.PIECE) {
+        // Beyond the row's end lies the beginning of another.
+        wanted &= (1L << end - x) - 1;
+      }
       int together = Math.min(own.together(), next.together());
       while (wanted != 0) {
         int first = Long.numberOfTrailingZeros(wanted);

@@ -88,6 +88,24 @@ class BridgedLightTest {
     assertThat(spared).isPositive();
   }
 
+  /** What would come beyond the right edge is not to come in at the left. */
+  @Test
+  void aStarThatLeavesThePictureIsNotBroughtBackByTheOtherSide() throws Exception {
+    PixelLayout layout = LAYOUT;
+    LightSource last = spots(192);
+    float[] alone = new float[layout.samples()];
+    last.read(0, layout.height(), alone);
+    List<Bridge.Moment> outwards = List.of(new Bridge.Moment(right(-10), right(-10)));
+    BridgedLight bridged = new BridgedLight(spots(192), () -> spots(192), outwards, false, DARK);
+    float[] whole = new float[layout.samples()];
+    bridged.read(0, layout.height(), whole);
+    for (int y = 0; y < layout.height(); y++) {
+      for (int x = 0; x < 30; x++) {
+        assertThat(whole[y * layout.width() + x]).isEqualTo(alone[y * layout.width() + x]);
+      }
+    }
+  }
+
   @Test
   void readFromItsMiddleItIsTheSame() throws Exception {
     float[] whole = row(new BridgedLight(spots(80), () -> spots(88), HALF_WAY, false, DARK));
