@@ -141,7 +141,7 @@ public final class TrailMender {
         : new BridgedSamples(
             own,
             rows -> window(frame, own, tone, rows),
-            rows -> window(gap.next, mended(gap.next, opener, tone), tone, rows),
+            rows -> next(gap.next, opener, tone, rows),
             gap.moments,
             nextCounts,
             tone.encoder());
@@ -151,6 +151,17 @@ public final class TrailMender {
       throws UnreadableFrame {
     Standouts of = standouts.orElseThrow().of(frame, samples, tone.light());
     return new SampleWindow(samples, tone.light(), rows, of);
+  }
+
+  private SampleWindow next(Frame frame, FrameOpener<PixelSource> opener, SampleTone tone, int rows)
+      throws UnreadableFrame {
+    PixelSource samples = mended(frame, opener, tone);
+    try {
+      return window(frame, samples, tone, rows);
+    } catch (UnreadableFrame e) {
+      samples.close();
+      throw e;
+    }
   }
 
   private PixelSource mended(Frame frame, FrameOpener<PixelSource> opener, SampleTone tone)
