@@ -3,7 +3,6 @@ package zygonox.core.develop;
 import zygonox.core.format.ByteSamples;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
-import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.SampleTone;
 
 /** A picture of 8-bit samples whose hot pixels are repaired as it lies on its sensor. */
@@ -14,24 +13,10 @@ final class RepairedSamples extends ByteSamples {
   private byte[] wide = new byte[0];
 
   RepairedSamples(PixelSource from, HotSpots hot, SampleTone tone) {
+    super(from);
     this.from = from;
     this.hot = hot;
     this.tone = tone;
-  }
-
-  @Override
-  public PixelLayout layout() {
-    return from.layout();
-  }
-
-  @Override
-  public boolean anyRowsCheaply() {
-    return from.anyRowsCheaply();
-  }
-
-  @Override
-  public long heldBytes() {
-    return from.heldBytes();
   }
 
   @Override
@@ -51,6 +36,6 @@ final class RepairedSamples extends ByteSamples {
   @Override
   public void close() {
     wide = new byte[0];
-    from.close();
+    super.close();
   }
 }

@@ -12,7 +12,6 @@ import zygonox.core.raster.ToneEncoder;
  * the brighter it is, the brightest of encoded samples is the brightest light, encoded.
  */
 final class BridgedSamples extends ByteSamples {
-  private final PixelSource own;
   private final PixelLayout layout;
   private final ToneEncoder encoder;
   private final int held;
@@ -31,16 +30,11 @@ final class BridgedSamples extends ByteSamples {
       List<Bridge.Moment> moments,
       boolean nextCounts,
       ToneEncoder encoder) {
-    this.own = own;
+    super(own);
     this.layout = own.layout();
     this.encoder = encoder;
     this.held = Bridge.rows(moments, layout);
     this.bridge = new Bridge<>(layout, moments, nextCounts, earlier, later);
-  }
-
-  @Override
-  public PixelLayout layout() {
-    return layout;
   }
 
   @Override
@@ -50,7 +44,7 @@ final class BridgedSamples extends ByteSamples {
 
   @Override
   public long heldBytes() {
-    return 2 * own.heldBytes() + 2 * SampleWindow.bytes(layout, held) + Raised.bytes(layout);
+    return 2 * super.heldBytes() + 2 * SampleWindow.bytes(layout, held) + Raised.bytes(layout);
   }
 
   @Override
@@ -72,6 +66,6 @@ final class BridgedSamples extends ByteSamples {
   @Override
   public void close() {
     bridge.close();
-    own.close();
+    super.close();
   }
 }

@@ -4,7 +4,6 @@ import java.util.List;
 import zygonox.core.format.ByteSamples;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
-import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.ToneEncoder;
 
 /** A frame of 8-bit samples with patches on it. */
@@ -14,24 +13,10 @@ final class PatchedSamples extends ByteSamples {
   private final ToneEncoder encoder;
 
   PatchedSamples(PixelSource from, List<Patch> patches, ToneEncoder encoder) {
+    super(from);
     this.from = from;
     this.patches = patches;
     this.encoder = encoder;
-  }
-
-  @Override
-  public PixelLayout layout() {
-    return from.layout();
-  }
-
-  @Override
-  public boolean anyRowsCheaply() {
-    return from.anyRowsCheaply();
-  }
-
-  @Override
-  public long heldBytes() {
-    return from.heldBytes();
   }
 
   @Override
@@ -42,10 +27,5 @@ final class PatchedSamples extends ByteSamples {
         patch.paste(firstRow + y, into, y * layout().rowSamples(), layout().channels(), encoder);
       }
     }
-  }
-
-  @Override
-  public void close() {
-    from.close();
   }
 }
