@@ -19,7 +19,7 @@ final class MovedLight implements LightSource {
   /** Rows of the result that are mixed together, so that the rows they share are at hand. */
   private static final int MIXED_ROWS = 8;
 
-  private static final int BLOCK = Pieces.COLUMNS;
+  private static final int BLOCK = CutBlock.COLUMNS;
 
   /** What a bent row may stray between the columns at which it is looked at, in rows. */
   private static final double BETWEEN = 0.5;
@@ -74,7 +74,7 @@ final class MovedLight implements LightSource {
   /** A row of each channel, continued on either side. */
   private final float[][] padded;
 
-  private final Pieces pieces = new Pieces();
+  private final CutBlock pieces = new CutBlock();
   private final float[][] crossed;
 
   /** A block of the result's row. */

@@ -20,10 +20,10 @@ final class Resampling {
   private static final int POWERS = 8;
 
   private final Kernel kernel;
-  private final float[] ramp = new float[Pieces.COLUMNS];
-  private final float[] steps = new float[Pieces.COLUMNS];
-  private final float[] place = new float[Pieces.COLUMNS];
-  private final float[] outer = new float[Pieces.COLUMNS];
+  private final float[] ramp = new float[CutBlock.COLUMNS];
+  private final float[] steps = new float[CutBlock.COLUMNS];
+  private final float[] place = new float[CutBlock.COLUMNS];
+  private final float[] outer = new float[CutBlock.COLUMNS];
   private final float[][] weights;
   private final float[][] gathered;
 
@@ -35,8 +35,8 @@ final class Resampling {
     for (int x = 0; x < ramp.length; x++) {
       ramp[x] = x;
     }
-    weights = new float[kernel.taps()][Pieces.COLUMNS];
-    gathered = new float[kernel.taps()][Pieces.COLUMNS];
+    weights = new float[kernel.taps()][CutBlock.COLUMNS];
+    gathered = new float[kernel.taps()][CutBlock.COLUMNS];
     polynomials = kernel == Kernel.CUBIC ? new float[0][] : polynomials(kernel);
   }
 
@@ -69,7 +69,7 @@ final class Resampling {
   }
 
   /** Reckons the weights of columns that lie at such places in the frame. */
-  void lieAt(Parabola where, Pieces pieces) {
+  void lieAt(Parabola where, CutBlock pieces) {
     int first = pieces.whole(0);
     for (int piece = 0; piece < pieces.count(); piece++) {
       Arrays.fill(steps, pieces.from(piece), pieces.to(piece), pieces.whole(piece) - first);

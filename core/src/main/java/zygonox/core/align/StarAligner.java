@@ -58,7 +58,7 @@ public final class StarAligner {
    */
   public Aligned align(List<Frame> given, Workroom room) {
     try (DecodeMemory memory = new DecodeMemory()) {
-      return aligned(given, memory, room);
+      return align(given, memory, room);
     }
   }
 
@@ -68,10 +68,6 @@ public final class StarAligner {
    * @param memory where they are decoded
    */
   public Aligned align(List<Frame> given, DecodeMemory memory, Workroom room) {
-    return aligned(given, memory, room);
-  }
-
-  private Aligned aligned(List<Frame> given, DecodeMemory memory, Workroom room) {
     Cancellation cancellation = room.cancellation();
     List<Aligned.Unread> unread = Collections.synchronizedList(new ArrayList<>());
     Map<Frame, List<FoundStar>> found = findStars(given, memory, room, unread);

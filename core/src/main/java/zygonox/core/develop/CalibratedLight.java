@@ -1,33 +1,17 @@
 package zygonox.core.develop;
 
 import zygonox.core.format.LightSource;
+import zygonox.core.format.LightStep;
 import zygonox.core.format.UnreadableFrame;
-import zygonox.core.raster.PixelLayout;
 
 /** A picture whose colours are there already, put right row by row as it lies on its sensor. */
-final class CalibratedLight implements LightSource {
-  private final LightSource from;
+final class CalibratedLight extends LightStep {
   private final SensorCalibration calibration;
   private float[] wide = new float[0];
 
   CalibratedLight(LightSource from, SensorCalibration calibration) {
-    this.from = from;
+    super(from);
     this.calibration = calibration;
-  }
-
-  @Override
-  public PixelLayout layout() {
-    return from.layout();
-  }
-
-  @Override
-  public boolean anyRowsCheaply() {
-    return from.anyRowsCheaply();
-  }
-
-  @Override
-  public long heldBytes() {
-    return from.heldBytes();
   }
 
   @Override
@@ -51,13 +35,8 @@ final class CalibratedLight implements LightSource {
   }
 
   @Override
-  public int[] covered(int row) {
-    return from.covered(row);
-  }
-
-  @Override
   public void close() {
     wide = new float[0];
-    from.close();
+    super.close();
   }
 }

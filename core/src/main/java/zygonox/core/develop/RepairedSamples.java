@@ -1,20 +1,18 @@
 package zygonox.core.develop;
 
-import zygonox.core.format.ByteSamples;
+import zygonox.core.format.ByteStep;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.SampleTone;
 
 /** A picture of 8-bit samples whose hot pixels are repaired as it lies on its sensor. */
-final class RepairedSamples extends ByteSamples {
-  private final PixelSource from;
+final class RepairedSamples extends ByteStep {
   private final HotSpots hot;
   private final SampleTone tone;
   private byte[] wide = new byte[0];
 
   RepairedSamples(PixelSource from, HotSpots hot, SampleTone tone) {
     super(from);
-    this.from = from;
     this.hot = hot;
     this.tone = tone;
   }

@@ -1,13 +1,14 @@
 package zygonox.core.develop;
 
 import zygonox.core.format.LightSource;
+import zygonox.core.format.LightStep;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.ToneCurve;
 import zygonox.core.raster.ToneTable;
 
 /** A frame's light as a tone has it. */
-public final class TonedLight implements LightSource {
+public final class TonedLight extends LightStep {
   private static final ToneTable ENCODED = new ToneTable(ToneCurve.SRGB);
 
   /** Stops by which shadows are lifted in the dark and lights lowered at white, at the most. */
@@ -15,7 +16,6 @@ public final class TonedLight implements LightSource {
 
   private static final int STEPS = 1024;
 
-  private final LightSource from;
   private final PixelLayout layout;
   private final float[] offsets;
   private final float[] gains;
@@ -27,7 +27,7 @@ public final class TonedLight implements LightSource {
    * @param balance what each channel is multiplied by
    */
   public TonedLight(LightSource from, float[] offsets, Tone tone, float[] balance) {
-    this.from = from;
+    super(from);
     this.layout = from.layout();
     float scale = (float) (1 / (1 - tone.black()));
     float exposure = (float) Math.pow(2, tone.exposure());
@@ -49,21 +49,6 @@ public final class TonedLight implements LightSource {
       curve[i] = (float) Math.pow(2, stops);
     }
     return curve;
-  }
-
-  @Override
-  public PixelLayout layout() {
-    return layout;
-  }
-
-  @Override
-  public boolean anyRowsCheaply() {
-    return from.anyRowsCheaply();
-  }
-
-  @Override
-  public long heldBytes() {
-    return from.heldBytes();
   }
 
   @Override
@@ -101,15 +86,5 @@ public final class TonedLight implements LightSource {
         light[at + c * width + x] *= factor;
       }
     }
-  }
-
-  @Override
-  public int[] covered(int row) {
-    return from.covered(row);
-  }
-
-  @Override
-  public void close() {
-    from.close();
   }
 }

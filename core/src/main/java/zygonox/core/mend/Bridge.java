@@ -23,11 +23,9 @@ final class Bridge<W extends RowWindow> {
   record Moment(Homography own, Homography next) {}
 
   /**
-   * Rows and columns that are worked on together, at all moments: what is read of both frames for
-   * them fits into a core's own memory, and is read many times.
+   * Columns that are worked on together, with so many rows at all moments: what is read of both
+   * frames for them fits into a core's own memory, and is read many times.
    */
-  static final int BLOCK_ROWS = Raised.ROWS;
-
   private static final int BLOCK_COLUMNS = 8 * RowWindow.PIECE;
 
   private final PixelLayout layout;
@@ -36,9 +34,9 @@ final class Bridge<W extends RowWindow> {
   private final Opener<W> own;
   private final Opener<W> next;
   private final int reach;
-  private final Raised raised;
   private W earlier;
   private W later;
+  private Raised raised;
   private boolean broken;
 
   /** The light of a run of places in both frames. */
@@ -70,7 +68,6 @@ final class Bridge<W extends RowWindow> {
     this.own = own;
     this.next = next;
     this.reach = reach(moments, layout);
-    this.raised = new Raised(layout);
   }
 
   private static int reach(List<Moment> moments, PixelLayout layout) {
@@ -83,36 +80,54 @@ final class Bridge<W extends RowWindow> {
   }
 
   /** Rows of each frame that are wanted at a time. */
-  static int rows(List<Moment> moments, PixelLayout layout) {
-    return 2 * reach(moments, layout) + BLOCK_ROWS;
+  int rows() {
+    return 2 * reach + Raised.ROWS;
   }
 
-  /** The earlier frame's rows. */
-  W earlier() {
-    return earlier;
+  /** Takes a row of the earlier frame as it is. */
+  @FunctionalInterface
+  interface Whole<W> {
+    /**
+     * @param window that holds it
+     * @param row of the frame
+     * @param y which of the rows that were asked for
+     */
+    void take(W window, int row, int y);
   }
 
   /**
-   * Sees to it that rows of the earlier frame are at hand, and what is brighter between the two.
+   * Reads rows of the earlier frame, and what is brighter than they are between the two.
    *
-   * @param count {@value #BLOCK_ROWS} at the most
-   * @return to be given away before the next rows are asked for
+   * @param more takes it after the rows themselves; its rows are counted as those asked for
    */
-  Raised between(int firstRow, int count) throws UnreadableFrame {
+  void read(int firstRow, int rows, Whole<W> whole, Raised.Taker more) throws UnreadableFrame {
     if (earlier == null) {
-      earlier = own.open(2 * reach + BLOCK_ROWS);
+      earlier = own.open(rows());
+      raised = new Raised(layout);
     }
+    for (int top = 0; top < rows; top += Raised.ROWS) {
+      int count = Math.min(Raised.ROWS, rows - top);
+      between(firstRow + top, count);
+      for (int y = top; y < top + count; y++) {
+        whole.take(earlier, firstRow + y, y);
+      }
+      int first = top;
+      raised.give((row, channel, x, light) -> more.take(first + row, channel, x, light));
+    }
+  }
+
+  private void between(int firstRow, int count) throws UnreadableFrame {
     earlier.hold(firstRow - reach, firstRow + count - 1 + reach);
-    if (holdsNext(firstRow - reach, firstRow + count - 1 + reach)) {
-      for (int x = 0; x < layout.width(); x += BLOCK_COLUMNS) {
-        for (int y = 0; y < count; y++) {
-          for (Moment moment : moments) {
-            add(moment, x, firstRow, y);
-          }
+    if (!holdsNext(firstRow - reach, firstRow + count - 1 + reach)) {
+      return;
+    }
+    for (int x = 0; x < layout.width(); x += BLOCK_COLUMNS) {
+      for (int y = 0; y < count; y++) {
+        for (Moment moment : moments) {
+          add(moment, x, firstRow, y);
         }
       }
     }
-    return raised;
   }
 
   /** A next frame that cannot be read is no reason to lose this one: the gap stays open. */
@@ -122,7 +137,7 @@ final class Bridge<W extends RowWindow> {
     }
     try {
       if (later == null) {
-        later = next.open(2 * reach + BLOCK_ROWS);
+        later = next.open(rows());
       }
       later.hold(firstRow, lastRow);
       return true;

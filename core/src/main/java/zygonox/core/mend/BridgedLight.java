@@ -3,14 +3,11 @@ package zygonox.core.mend;
 import java.util.List;
 import java.util.Optional;
 import zygonox.core.format.LightSource;
+import zygonox.core.format.LightStep;
 import zygonox.core.format.UnreadableFrame;
-import zygonox.core.raster.PixelLayout;
 
 /** A frame's light with its stars carried on to the next one. */
-final class BridgedLight implements LightSource {
-  private final LightSource own;
-  private final PixelLayout layout;
-  private final int held;
+final class BridgedLight extends LightStep {
   private final Bridge<LightWindow> bridge;
 
   /** Opens the next frame once it is needed. */
@@ -30,21 +27,14 @@ final class BridgedLight implements LightSource {
       List<Bridge.Moment> moments,
       boolean nextCounts,
       StillLight still) {
-    this.own = own;
-    this.layout = own.layout();
-    this.held = Bridge.rows(moments, layout);
+    super(own);
     this.bridge =
         new Bridge<>(
-            layout,
+            own.layout(),
             moments,
             nextCounts,
             rows -> new LightWindow(own, rows, Optional.of(still)),
             rows -> new LightWindow(next.open(), rows, Optional.of(still)));
-  }
-
-  @Override
-  public PixelLayout layout() {
-    return layout;
   }
 
   @Override
@@ -54,32 +44,25 @@ final class BridgedLight implements LightSource {
 
   @Override
   public long heldBytes() {
-    return 2 * own.heldBytes() + 2 * LightWindow.bytes(layout, held) + Raised.bytes(layout);
-  }
-
-  @Override
-  public int[] covered(int row) {
-    return own.covered(row);
+    return 2 * from.heldBytes()
+        + 2 * LightWindow.bytes(layout(), bridge.rows())
+        + Raised.bytes(layout());
   }
 
   @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
-    for (int top = 0; top < rows; top += Bridge.BLOCK_ROWS) {
-      int count = Math.min(Bridge.BLOCK_ROWS, rows - top);
-      Raised raised = bridge.between(firstRow + top, count);
-      for (int y = top; y < top + count; y++) {
-        bridge.earlier().copy(firstRow + y, into, y * layout.rowSamples());
-      }
-      int at = top * layout.rowSamples();
-      raised.give(
-          (row, channel, x, light) ->
-              into[at + row * layout.rowSamples() + channel * layout.width() + x] = light);
-    }
+    int width = layout().width();
+    int rowSamples = layout().rowSamples();
+    bridge.read(
+        firstRow,
+        rows,
+        (window, row, y) -> window.copy(row, into, y * rowSamples),
+        (row, channel, x, light) -> into[row * rowSamples + channel * width + x] = light);
   }
 
   @Override
   public void close() {
     bridge.close();
-    own.close();
+    super.close();
   }
 }

@@ -1,20 +1,17 @@
 package zygonox.core.mend;
 
 import java.util.List;
-import zygonox.core.format.ByteSamples;
+import zygonox.core.format.ByteStep;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
-import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.ToneEncoder;
 
 /**
  * A frame of 8-bit samples with its stars carried on to the next one. As light is encoded the more
  * the brighter it is, the brightest of encoded samples is the brightest light, encoded.
  */
-final class BridgedSamples extends ByteSamples {
-  private final PixelLayout layout;
+final class BridgedSamples extends ByteStep {
   private final ToneEncoder encoder;
-  private final int held;
   private final Bridge<SampleWindow> bridge;
 
   /**
@@ -31,10 +28,8 @@ final class BridgedSamples extends ByteSamples {
       boolean nextCounts,
       ToneEncoder encoder) {
     super(own);
-    this.layout = own.layout();
     this.encoder = encoder;
-    this.held = Bridge.rows(moments, layout);
-    this.bridge = new Bridge<>(layout, moments, nextCounts, earlier, later);
+    this.bridge = new Bridge<>(own.layout(), moments, nextCounts, earlier, later);
   }
 
   @Override
@@ -44,23 +39,21 @@ final class BridgedSamples extends ByteSamples {
 
   @Override
   public long heldBytes() {
-    return 2 * super.heldBytes() + 2 * SampleWindow.bytes(layout, held) + Raised.bytes(layout);
+    return 2 * from.heldBytes()
+        + 2 * SampleWindow.bytes(layout(), bridge.rows())
+        + Raised.bytes(layout());
   }
 
   @Override
   public void readBytes(int firstRow, int rows, byte[] into) throws UnreadableFrame {
-    for (int top = 0; top < rows; top += Bridge.BLOCK_ROWS) {
-      int count = Math.min(Bridge.BLOCK_ROWS, rows - top);
-      Raised raised = bridge.between(firstRow + top, count);
-      for (int y = top; y < top + count; y++) {
-        bridge.earlier().copy(firstRow + y, into, y * layout.rowSamples());
-      }
-      int at = top * layout.rowSamples();
-      raised.give(
-          (row, channel, x, light) ->
-              into[at + row * layout.rowSamples() + x * layout.channels() + channel] =
-                  (byte) encoder.encode(light));
-    }
+    int channels = layout().channels();
+    int rowSamples = layout().rowSamples();
+    bridge.read(
+        firstRow,
+        rows,
+        (window, row, y) -> window.copy(row, into, y * rowSamples),
+        (row, channel, x, light) ->
+            into[row * rowSamples + x * channels + channel] = (byte) encoder.encode(light));
   }
 
   @Override

@@ -5,15 +5,15 @@ import zygonox.core.align.Placement;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.develop.SoftEdge;
 import zygonox.core.format.LightSource;
+import zygonox.core.format.LightStep;
 import zygonox.core.format.UnreadableFrame;
-import zygonox.core.raster.PixelLayout;
 
 /**
  * A frame whose light fades out along the edge of the part that counts. Where the brightest light
  * is taken, or all of it is added up, nothing shows where the one frame ends; the share lies on the
  * frame, wherever it was moved.
  */
-public final class FadedLight implements LightSource {
+public final class FadedLight extends LightStep {
   /**
    * How much of each pixel of a frame counts.
    *
@@ -38,7 +38,6 @@ public final class FadedLight implements LightSource {
     }
   }
 
-  private final LightSource moved;
   private final Shares shares;
   private final Placement placement;
   private final float[] share;
@@ -52,7 +51,7 @@ public final class FadedLight implements LightSource {
    */
   public FadedLight(LightSource moved, Shares shares, Placement placement) {
     // Where nothing of the frame is left it covers nothing.
-    this.moved = new MaskedLight(moved, shares.reached, placement);
+    super(new MaskedLight(moved, shares.reached, placement));
     this.shares = shares;
     this.placement = placement;
     this.share = new float[moved.layout().width()];
@@ -61,23 +60,8 @@ public final class FadedLight implements LightSource {
   }
 
   @Override
-  public PixelLayout layout() {
-    return moved.layout();
-  }
-
-  @Override
-  public boolean anyRowsCheaply() {
-    return moved.anyRowsCheaply();
-  }
-
-  @Override
-  public long heldBytes() {
-    return moved.heldBytes();
-  }
-
-  @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
-    moved.read(firstRow, rows, into);
+    from.read(firstRow, rows, into);
     int channels = layout().channels();
     for (int y = 0; y < rows; y++) {
       load(firstRow + y);
@@ -104,15 +88,5 @@ public final class FadedLight implements LightSource {
               ? shares.at(x, row)
               : shares.at((int) Math.round(columns[x]), (int) Math.round(lines[x]));
     }
-  }
-
-  @Override
-  public int[] covered(int row) {
-    return moved.covered(row);
-  }
-
-  @Override
-  public void close() {
-    moved.close();
   }
 }

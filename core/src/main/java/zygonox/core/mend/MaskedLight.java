@@ -4,18 +4,17 @@ import java.util.Arrays;
 import zygonox.core.align.Placement;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.LightSource;
+import zygonox.core.format.LightStep;
 import zygonox.core.format.UnreadableFrame;
-import zygonox.core.raster.PixelLayout;
 
 /** A frame of which only a part counts; the mask lies on the frame, wherever it was moved. */
-public final class MaskedLight implements LightSource {
+public final class MaskedLight extends LightStep {
   /** Columns that are looked at together. */
   private static final int BLOCK = 128;
 
   /** How far a bent row may stray beside its ends in such a block, and what rounding takes. */
   private static final int BESIDE = 2;
 
-  private final LightSource moved;
   private final FrameMask mask;
   private final Placement placement;
   private final double[] columns;
@@ -30,7 +29,7 @@ public final class MaskedLight implements LightSource {
    * @param placement of the frame on the blend's grid
    */
   public MaskedLight(LightSource moved, FrameMask mask, Placement placement) {
-    this.moved = moved;
+    super(moved);
     this.mask = mask;
     this.placement = placement;
     this.columns = new double[moved.layout().width()];
@@ -39,28 +38,13 @@ public final class MaskedLight implements LightSource {
   }
 
   @Override
-  public PixelLayout layout() {
-    return moved.layout();
-  }
-
-  @Override
-  public boolean anyRowsCheaply() {
-    return moved.anyRowsCheaply();
-  }
-
-  @Override
-  public long heldBytes() {
-    return moved.heldBytes();
-  }
-
-  @Override
   public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
-    moved.read(firstRow, rows, into);
+    from.read(firstRow, rows, into);
   }
 
   @Override
   public int[] covered(int row) {
-    int[] whole = moved.covered(row);
+    int[] whole = from.covered(row);
     Pieces pieces = new Pieces();
     for (int p = 0; p < whole.length; p += 2) {
       for (int x = whole[p]; x < whole[p + 1]; x += BLOCK) {
@@ -128,10 +112,5 @@ public final class MaskedLight implements LightSource {
     int[] all() {
       return Arrays.copyOf(places, count);
     }
-  }
-
-  @Override
-  public void close() {
-    moved.close();
   }
 }

@@ -2,37 +2,17 @@ package zygonox.core.mend;
 
 import java.util.List;
 import zygonox.core.format.LightSource;
+import zygonox.core.format.LightStep;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.PixelLayout;
 
 /** A frame with patches on it. */
-final class PatchedLight implements LightSource {
-  private final LightSource from;
+final class PatchedLight extends LightStep {
   private final List<Patch> patches;
 
   PatchedLight(LightSource from, List<Patch> patches) {
-    this.from = from;
+    super(from);
     this.patches = patches;
-  }
-
-  @Override
-  public PixelLayout layout() {
-    return from.layout();
-  }
-
-  @Override
-  public boolean anyRowsCheaply() {
-    return from.anyRowsCheaply();
-  }
-
-  @Override
-  public long heldBytes() {
-    return from.heldBytes();
-  }
-
-  @Override
-  public int[] covered(int row) {
-    return from.covered(row);
   }
 
   @Override
@@ -44,10 +24,5 @@ final class PatchedLight implements LightSource {
         patch.paste(firstRow + y, into, y * layout.rowSamples(), layout.width(), layout.channels());
       }
     }
-  }
-
-  @Override
-  public void close() {
-    from.close();
   }
 }

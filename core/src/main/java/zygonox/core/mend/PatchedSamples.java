@@ -1,20 +1,18 @@
 package zygonox.core.mend;
 
 import java.util.List;
-import zygonox.core.format.ByteSamples;
+import zygonox.core.format.ByteStep;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.raster.ToneEncoder;
 
 /** A frame of 8-bit samples with patches on it. */
-final class PatchedSamples extends ByteSamples {
-  private final PixelSource from;
+final class PatchedSamples extends ByteStep {
   private final List<Patch> patches;
   private final ToneEncoder encoder;
 
   PatchedSamples(PixelSource from, List<Patch> patches, ToneEncoder encoder) {
     super(from);
-    this.from = from;
     this.patches = patches;
     this.encoder = encoder;
   }

@@ -5,7 +5,7 @@ import zygonox.core.raster.PixelLayout;
 
 /** Light that some pixels of a few rows get instead of less. */
 final class Raised {
-  /** No more rows are told of. */
+  /** So many rows are worked on together. */
   static final int ROWS = 16;
 
   private final int rowSamples;

@@ -13,6 +13,7 @@ import zygonox.core.align.Aligned;
 import zygonox.core.align.Alignment;
 import zygonox.core.align.Homography;
 import zygonox.core.format.LightSource;
+import zygonox.core.format.LightStep;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.measure.HalfSpectra;
 import zygonox.core.raster.PixelLayout;
@@ -159,33 +160,12 @@ final class FinerDetail {
     return Spread.of(both.get(0).maps, x, y, down).like(Spread.of(both.get(1).maps, x, y, down));
   }
 
-  private final class Watched implements LightSource {
-    private final LightSource from;
+  private final class Watched extends LightStep {
     private final Half half;
 
     Watched(LightSource from, Half half) {
-      this.from = from;
+      super(from);
       this.half = half;
-    }
-
-    @Override
-    public PixelLayout layout() {
-      return from.layout();
-    }
-
-    @Override
-    public boolean anyRowsCheaply() {
-      return from.anyRowsCheaply();
-    }
-
-    @Override
-    public long heldBytes() {
-      return from.heldBytes();
-    }
-
-    @Override
-    public int[] covered(int row) {
-      return from.covered(row);
     }
 
     @Override
@@ -225,11 +205,6 @@ final class FinerDetail {
         }
         half.frames[square] += first == top(square) ? 1 : 0;
       }
-    }
-
-    @Override
-    public void close() {
-      from.close();
     }
   }
 }

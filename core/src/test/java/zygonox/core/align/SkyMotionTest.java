@@ -204,6 +204,7 @@ class SkyMotionTest {
         SkyMotion.find(aligner, frames, f -> Math.floor(31.4 * frames.indexOf(f)), room())
             .orElseThrow();
     verify(aligner).align(argThat(list -> list.size() == 6), any());
+    verify(aligner).align(argThat(list -> list.size() == 6), any(), any());
     verifyNoMoreInteractions(aligner);
     for (int i = 0; i + 1 < frames.size(); i++) {
       Homography next = motion.between(frames.get(i), frames.get(i + 1)).orElseThrow();

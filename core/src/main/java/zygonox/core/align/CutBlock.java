@@ -4,7 +4,7 @@ package zygonox.core.align;
  * Columns next to each other, cut where their place in a frame passes from one sample to the next:
  * those of a piece lie behind samples that are next to each other too.
  */
-final class Pieces {
+final class CutBlock {
   /** Columns over which places are told by a parabola through three of them. */
   static final int COLUMNS = 256;
 

@@ -2,15 +2,14 @@ package zygonox.core.format;
 
 import zygonox.core.raster.PixelLayout;
 
-/** 8-bit samples of a picture in which some are put right: the rest is as it was. */
-public abstract class ByteSamples implements PixelSource {
-  private final PixelSource from;
+/** A frame's 8-bit samples with some of them put right on their way; see {@link LightStep}. */
+public abstract class ByteStep implements PixelSource {
+  /** Where the samples come from; closed with this. */
+  protected final PixelSource from;
+
   private byte[] bytes = new byte[0];
 
-  /**
-   * @param from closed with this
-   */
-  protected ByteSamples(PixelSource from) {
+  protected ByteStep(PixelSource from) {
     this.from = from;
   }
 
