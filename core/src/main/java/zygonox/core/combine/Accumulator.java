@@ -1,6 +1,5 @@
 package zygonox.core.combine;
 
-import java.io.IOException;
 import zygonox.core.format.RowSource;
 import zygonox.core.format.UnreadableFrame;
 
@@ -10,7 +9,7 @@ import zygonox.core.format.UnreadableFrame;
  *
  * @param <S> the lane it works in
  */
-interface Accumulator<S extends RowSource> {
+interface Accumulator<S extends RowSource> extends Snapshot.Content {
   RowOrder order();
 
   /** Memory that one sample of the result so far takes, in bytes. */
@@ -21,13 +20,6 @@ interface Accumulator<S extends RowSource> {
 
   /** Makes room for a band and starts it afresh. */
   void start(int samples);
-
-  /**
-   * Writes the result so far of a band into a file, or reads it from there.
-   *
-   * @param samples of the band
-   */
-  void keep(Snapshot.ArrayFile file, int samples) throws IOException;
 
   /** A worker's own strip, for {@code samples} at the most. */
   Strip<S> strip(int samples);

@@ -13,8 +13,8 @@ import zygonox.core.work.FileBytes;
 import zygonox.core.work.LogFile;
 
 /**
- * Finished rows of a median or a clipped mean on disk, so that a run that was killed while it
- * looked at the samples of all frames does not look at them again. Nothing is kept in the first
+ * Finished rows on disk, so that a run that was killed while it looked at the samples of all
+ * frames, or took them in band by band, does not reckon them again. Nothing is kept in the first
  * seconds: short work is quicker begun anew. What cannot be written or read back is reckoned again,
  * as if it had not been kept.
  */
@@ -27,6 +27,7 @@ final class CombinedRows implements AutoCloseable {
   private static final int MARK_BYTES = 2 * Integer.BYTES + Long.BYTES;
 
   private final Unfinished own;
+  private final boolean stays;
   private final int rowSamples;
   private final byte[] head;
   private final long keptAfter;
@@ -47,12 +48,25 @@ final class CombinedRows implements AutoCloseable {
    * @param taking tells the frames that take part
    */
   CombinedRows(Path folder, Snapshot snapshot, int rowSamples, int bandRows, int taking) {
-    this(folder, snapshot, rowSamples, bandRows, taking, KEPT_AFTER_NANOS);
+    this(
+        folder,
+        snapshot,
+        rowSamples,
+        bandRows,
+        taking,
+        // All of what stays is wanted again.
+        snapshot.stays() ? 0 : KEPT_AFTER_NANOS);
+  }
+
+  /** Of all frames, beside the output: kept at once, for each band of them takes its time. */
+  CombinedRows(Snapshot snapshot, int rowSamples, int bandRows) {
+    this(snapshot.folder(), snapshot, rowSamples, bandRows, 0, 0);
   }
 
   CombinedRows(
       Path folder, Snapshot snapshot, int rowSamples, int bandRows, int taking, long keptAfter) {
     this.own = snapshot.unfinished(folder, Unfinished.Kind.COMBINED);
+    this.stays = snapshot.stays();
     this.rowSamples = rowSamples;
     this.keptAfter = keptAfter;
     this.head =
@@ -113,6 +127,11 @@ final class CombinedRows implements AutoCloseable {
     return true;
   }
 
+  /** Whether an earlier run left the rows that begin with one. */
+  synchronized boolean holds(int firstRow) {
+    return places.containsKey(firstRow);
+  }
+
   /** Fills in rows that an earlier run left; false where there are none. */
   synchronized boolean read(int firstRow, int rows, ResultRows into) {
     Long place = places.get(firstRow);
@@ -169,7 +188,14 @@ final class CombinedRows implements AutoCloseable {
     close();
   }
 
-  /** The work is done, or will not be. */
+  /** The work is done. */
+  void done() {
+    if (!stays) {
+      remove();
+    }
+  }
+
+  /** It will not be done. */
   synchronized void remove() {
     if (channel != null) {
       own.remove();

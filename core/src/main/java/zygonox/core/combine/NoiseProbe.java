@@ -1,5 +1,6 @@
 package zygonox.core.combine;
 
+import java.io.IOException;
 import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -67,6 +68,10 @@ final class NoiseProbe {
           }
         }
       }
+    }
+
+    void keep(Snapshot.ArrayFile file) throws IOException {
+      file.of(kept, kept.length);
     }
 
     private double[] sigmas() {

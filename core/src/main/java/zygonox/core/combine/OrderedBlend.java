@@ -1,18 +1,24 @@
 package zygonox.core.combine;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Collectors;
 import zygonox.core.format.Depth;
 import zygonox.core.format.PictureSink;
 import zygonox.core.format.RowSource;
 import zygonox.core.format.UnreadableFrame;
+import zygonox.core.frame.Frame;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.work.Cancelled;
 import zygonox.core.work.WorkFailed;
@@ -30,6 +36,9 @@ final class OrderedBlend<S extends RowSource> {
   private static final int CACHE_SAMPLES = 1 << 17;
 
   private static final long PREVIEW_NANOS = 250_000_000L;
+
+  /** Finished rows have a file of their own. */
+  private static final Snapshot.Content NOTHING = (file, samples) -> {};
 
   private final BlendJob<S> job;
   private final List<Contribution<S>> frames;
@@ -80,9 +89,62 @@ final class OrderedBlend<S extends RowSource> {
     try (Workers workers = new Workers(plan.workers())) {
       if (cheap()) {
         combineReadable(workers, sink, result);
-      } else {
+      } else if (!wasFinished(workers, sink, result)) {
         throughScratch(workers, sink, result);
       }
+    }
+  }
+
+  /**
+   * Puts together what a killed run had finished, if it was a part of something that was not.
+   *
+   * @return whether it was so
+   */
+  private boolean wasFinished(Workers workers, PictureSink sink, NoiseProbe.Picture result) {
+    Optional<Snapshot.Stage> stage =
+        snapshot.stays() && snapshot.isThere()
+            ? snapshot.load(NOTHING, row -> 0, frames.size(), job.probed())
+            : Optional.empty();
+    if (stage.isEmpty()) {
+      return false;
+    }
+    List<Contribution<S>> taking = new ArrayList<>();
+    Map<Integer, UnreadableFrame> left = new TreeMap<>();
+    for (int i = 0; i < frames.size(); i++) {
+      if (stage.get().added()[i]) {
+        taking.add(frames.get(i));
+        continue;
+      }
+      try (S source = frames.get(i).opener().open()) {
+        decode(i, source, null);
+        return false;
+      } catch (UnreadableFrame e) {
+        left.put(i, e);
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
+      }
+    }
+    try (CombinedRows kept = kept(taking)) {
+      for (int row = 0; row < layout.height(); row += plan.bandRows()) {
+        if (!kept.holds(row)) {
+          return false;
+        }
+      }
+    }
+    left.forEach(job::drop);
+    combine(workers, taking, true, sink, result);
+    return true;
+  }
+
+  /** Notes that all rows are finished and what they are of, for what this is a part of. */
+  private void staying(List<Contribution<S>> taking) {
+    if (snapshot.stays()) {
+      boolean[] added = new boolean[frames.size()];
+      Set<Frame> there = taking.stream().map(Contribution::frame).collect(Collectors.toSet());
+      for (int i = 0; i < added.length; i++) {
+        added[i] = there.contains(frames.get(i).frame());
+      }
+      snapshot.write(NOTHING, 0, new Snapshot.Stage(0, added, job.probed()));
     }
   }
 
@@ -90,7 +152,9 @@ final class OrderedBlend<S extends RowSource> {
     int bytes = lane.keptBytes();
     try (Scratch scratch = new Scratch(scratchFolder, snapshot, layout, bytes, frames.size())) {
       try {
-        combine(workers, decoded(workers, scratch), true, sink, result);
+        List<Contribution<S>> taking = decoded(workers, scratch);
+        combine(workers, taking, true, sink, result);
+        staying(taking);
         scratch.remove();
       } catch (WorkFailed | Cancelled e) {
         scratch.remove();
@@ -201,7 +265,7 @@ final class OrderedBlend<S extends RowSource> {
     try (CombinedRows kept = kept(taking)) {
       try {
         combine(workers, taking, kept, probed, sink, result);
-        kept.remove();
+        kept.done();
       } catch (WorkFailed | Cancelled | BrokenOff e) {
         kept.remove();
         throw e;

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.DoubleAdder;
@@ -85,88 +86,148 @@ final class RunningBlend<S extends RowSource> {
 
   void run(PictureSink sink, NoiseProbe.Picture result) throws IOException {
     snapshot.sweep();
-    try {
-      runBands(sink, result);
-      snapshot.remove();
-    } catch (WorkFailed | Cancelled e) {
-      snapshot.remove();
-      throw e;
-    }
-  }
-
-  private void runBands(PictureSink sink, NoiseProbe.Picture result) throws IOException {
-    int bands = (layout.height() + plan.bandRows() - 1) / plan.bandRows();
-    try (Workers workers = new Workers(plan.workers())) {
-      AtomicInteger steps = new AtomicInteger();
-      for (int b = 0; b < bands; b++) {
-        int firstRow = b * plan.bandRows();
-        int rows = Math.min(plan.bandRows(), layout.height() - firstRow);
-        int samples = rows * layout.rowSamples();
-        accumulator.start(samples);
-        boolean[] added = new boolean[frames.size()];
-        // Rows of bands that are done are in the output, which a kill takes along.
-        boolean keeps = bands == 1;
-        if (keeps && snapshot.load(accumulator, samples, added)) {
-          takeUp(added, steps);
-        }
-        int total = bands * frames.size();
-        gatherAll(workers, firstRow, rows, steps, total, added, keeps ? samples : 0);
-        finish(workers, firstRow, rows, sink, result);
+    try (CombinedRows finished = new CombinedRows(snapshot, layout.rowSamples(), plan.bandRows())) {
+      try {
+        runBands(finished, sink, result);
+        snapshot.done();
+        finished.done();
+      } catch (WorkFailed | Cancelled e) {
+        snapshot.remove();
+        finished.remove();
+        throw e;
       }
     }
   }
 
-  /** Frames that are in it already need not be read, and are not measured again. */
+  private void runBands(CombinedRows finished, PictureSink sink, NoiseProbe.Picture result)
+      throws IOException {
+    int bands = (layout.height() + plan.bandRows() - 1) / plan.bandRows();
+    Snapshot.Stage stage = begun(finished);
+    AtomicInteger steps = new AtomicInteger(stage.firstRow() / plan.bandRows() * frames.size());
+    takeOver(finished, stage.firstRow(), sink, result);
+    takeUp(stage.added(), steps);
+    try (Workers workers = new Workers(plan.workers())) {
+      while (true) {
+        boolean isLast = stage.firstRow() + plan.bandRows() >= layout.height();
+        gatherAll(workers, stage, steps, bands * frames.size(), isLast);
+        finish(workers, stage.firstRow(), sink, result, isLast ? null : finished);
+        if (isLast) {
+          return;
+        }
+        stage = stage(stage.firstRow() + plan.bandRows());
+        accumulator.start(samples(stage.firstRow()));
+        snapshot.write(accumulator, 0, stage);
+      }
+    }
+  }
+
+  private Snapshot.Stage stage(int firstRow) {
+    return new Snapshot.Stage(firstRow, new boolean[frames.size()], job.probed());
+  }
+
+  /** Rows of the band that begins at a row. */
+  private int rows(int firstRow) {
+    return Math.min(plan.bandRows(), layout.height() - firstRow);
+  }
+
+  private int samples(int firstRow) {
+    return rows(firstRow) * layout.rowSamples();
+  }
+
+  /** How far a run was that was killed; where there was none, the beginning. */
+  private Snapshot.Stage begun(CombinedRows finished) {
+    accumulator.start(samples(0));
+    if (snapshot.isThere()) {
+      Optional<Snapshot.Stage> left =
+          snapshot
+              .load(accumulator, this::samples, frames.size(), job.probed())
+              .filter(l -> stripsAbove(l.firstRow()).stream().allMatch(finished::holds));
+      if (left.isPresent()) {
+        return left.get();
+      }
+      accumulator.start(samples(0));
+    }
+    return stage(0);
+  }
+
+  /** Rows of bands that a killed run had finished need not be blended again. */
+  private void takeOver(
+      CombinedRows finished, int endRow, PictureSink sink, NoiseProbe.Picture result)
+      throws IOException {
+    for (int row : stripsAbove(endRow)) {
+      int rows = Math.min(MemoryPlan.stripRows(layout), plan.bandRows() - row % plan.bandRows());
+      ResultRows done = quantizer.rows(rows * layout.rowSamples());
+      if (!finished.read(row, rows, done)) {
+        throw new WorkFailed(Phrasebook.say("refused.rows-kept-are-gone", snapshot.folder()));
+      }
+      give(row, rows, done, sink, result);
+    }
+  }
+
+  /** The first rows of the strips of whole bands. */
+  private List<Integer> stripsAbove(int endRow) {
+    List<Integer> rows = new ArrayList<>();
+    for (int band = 0; band < endRow; band += plan.bandRows()) {
+      for (int row = 0; row < plan.bandRows(); row += MemoryPlan.stripRows(layout)) {
+        rows.add(band + row);
+      }
+    }
+    return rows;
+  }
+
+  private void give(
+      int firstRow, int rows, ResultRows done, PictureSink sink, NoiseProbe.Picture result)
+      throws IOException {
+    if (result != null) {
+      result.rows(firstRow, rows, done.samples(layout));
+    }
+    done.into(sink, firstRow, rows);
+  }
+
+  /** Frames that are in it already need not be read. */
   private void takeUp(boolean[] added, AtomicInteger steps) {
     for (int i = 0; i < added.length; i++) {
       if (added[i]) {
         coverage[i] = known[i];
-        job.probed().set(i, null);
         steps.incrementAndGet();
       }
     }
   }
 
-  /**
-   * Gathers frames, keeping a snapshot between them from time to time.
-   *
-   * @param samples of the band; 0 where no snapshot is kept
-   */
+  /** Gathers frames, keeping a snapshot between them from time to time. */
   private void gatherAll(
-      Workers workers,
-      int firstRow,
-      int rows,
-      AtomicInteger steps,
-      int total,
-      boolean[] added,
-      int samples) {
+      Workers workers, Snapshot.Stage stage, AtomicInteger steps, int total, boolean isLast) {
+    int samples = samples(stage.firstRow());
+    long kept = System.nanoTime();
     while (true) {
       List<Integer> left = new ArrayList<>();
-      for (int i = 0; i < added.length; i++) {
-        if (!added[i] && coverage[i] != nothing) {
+      for (int i = 0; i < frames.size(); i++) {
+        if (!stage.added()[i] && coverage[i] != nothing) {
           left.add(i);
         }
+      }
+      boolean isPart = left.isEmpty() && isLast && snapshot.stays();
+      boolean isDue = System.nanoTime() - kept >= betweenNanos && !left.isEmpty();
+      if (isPart || isDue) {
+        snapshot.write(accumulator, samples, stage);
+        kept = System.nanoTime();
       }
       if (left.isEmpty()) {
         return;
       }
-      long until = samples == 0 ? Long.MAX_VALUE : System.nanoTime() + betweenNanos;
-      gather(workers, firstRow, rows, steps, total, added, left, until);
-      if (samples > 0 && left.stream().anyMatch(i -> !added[i] && coverage[i] != nothing)) {
-        snapshot.write(accumulator, samples, added);
-      }
+      gather(workers, stage, left, steps, total, System.nanoTime() + betweenNanos);
     }
   }
 
   private void gather(
       Workers workers,
-      int firstRow,
-      int rows,
+      Snapshot.Stage stage,
+      List<Integer> left,
       AtomicInteger steps,
       int total,
-      boolean[] added,
-      List<Integer> left,
       long until) {
+    int firstRow = stage.firstRow();
+    int rows = rows(firstRow);
     int stripRows = MemoryPlan.stripRows(layout);
     int strips = (rows + stripRows - 1) / stripRows;
     Object[] locks = new Object[strips];
@@ -202,7 +263,7 @@ final class RunningBlend<S extends RowSource> {
               }
             }
             coverage[index] = Coverage.of(source);
-            added[index] = true;
+            stage.added()[index] = true;
           } catch (UnreadableFrame e) {
             if (begun || coverage[index] != null) {
               // Part of it, here or in an earlier band, is in the result: nothing takes it out.
@@ -218,8 +279,16 @@ final class RunningBlend<S extends RowSource> {
         });
   }
 
+  /**
+   * @param finished keeps the rows too; null where it need not
+   */
   private void finish(
-      Workers workers, int firstRow, int rows, PictureSink sink, NoiseProbe.Picture result) {
+      Workers workers,
+      int firstRow,
+      PictureSink sink,
+      NoiseProbe.Picture result,
+      CombinedRows finished) {
+    int rows = rows(firstRow);
     int stripRows = MemoryPlan.stripRows(layout);
     int strips = (rows + stripRows - 1) / stripRows;
     double whole = 0;
@@ -237,10 +306,10 @@ final class RunningBlend<S extends RowSource> {
           ResultRows done = quantizer.rows(count * layout.rowSamples());
           float[] weights = everywhere ? null : weights(firstRow + row, count);
           accumulator.finish(row, count, all, weights, done);
-          if (result != null) {
-            result.rows(firstRow + row, count, done.samples(layout));
+          if (finished != null) {
+            finished.keep(firstRow + row, count, done);
           }
-          done.into(sink, firstRow + row, count);
+          give(firstRow + row, count, done, sink, result);
         });
   }
 

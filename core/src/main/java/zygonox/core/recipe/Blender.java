@@ -172,6 +172,10 @@ public final class Blender {
         rest = rest.share(MENDING_SHARE, 1);
       }
       Contributions bringing = new Contributions(recipe, everyFrame, frames, mends, memory);
+      Optional<FinerDetail> finer =
+          aligned
+              .filter(a -> recipe.scale() > 1)
+              .flatMap(a -> FinerDetail.of(a, layout, (int) recipe.scale()));
       Combination.Terms terms =
           new Combination.Terms(
               recipe.method(),
@@ -183,12 +187,12 @@ public final class Blender {
               new ByteSize(left.bytes() - memory.heldBytes()),
               format.heldBytes(layout.samples(), depth) + mapBytes(layout, to) + mends.heldBytes(),
               room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
-              new Snapshot(to.picture(), key(frames, aligned, weights)),
+              new Snapshot(
+                  to.picture(),
+                  key(frames, aligned, weights),
+                  to.isPart(),
+                  finer.stream().toList()),
               to.rejected().isPresent());
-      Optional<FinerDetail> finer =
-          aligned
-              .filter(a -> recipe.scale() > 1)
-              .flatMap(a -> FinerDetail.of(a, layout, (int) recipe.scale()));
       Combination<?> combination =
           bringing.areSamples()
               ? Combination.exact(
@@ -229,7 +233,7 @@ public final class Blender {
           aligned
               .map(a -> Sharpness.of(recipe, a, to.picture(), area, room))
               .orElse(OptionalDouble.empty()),
-          finer.map(FinerDetail::contrast).orElse(OptionalDouble.empty()),
+          finer.map(f -> f.contrast(combination.used())).orElse(OptionalDouble.empty()),
           mends.done(calibrator.hotPixels()),
           Optional.empty(),
           warnings(calibrator, aligned));
@@ -287,7 +291,7 @@ public final class Blender {
 
   /** Tells a half-grown blend. */
   private String key(List<Frame> frames, Optional<Aligned> aligned, Map<Frame, Double> weights) {
-    StringBuilder how = new StringBuilder("grown 10 ");
+    StringBuilder how = new StringBuilder("grown 11 ");
     how.append(recipe.method()).append(recipe.averageIn()).append(recipe.calibration());
     how.append(recipe.kappa()).append(recipe.depth());
     how.append(recipe.masks()).append(everyFrame.map(m -> m.white().hashCode()));
@@ -329,7 +333,7 @@ public final class Blender {
             .withRecipe(() -> embedded(combination, frames, to.picture()));
     format.write(
         to.picture(),
-        to.ifPresent(),
+        to.ifPicturePresent(),
         header,
         sink -> {
           boolean whole = area.equals(combination.coverage().whole());

@@ -1,7 +1,9 @@
 package zygonox.core.recipe;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
@@ -12,6 +14,7 @@ import java.util.Random;
 import zygonox.core.align.Aligned;
 import zygonox.core.align.Alignment;
 import zygonox.core.align.Homography;
+import zygonox.core.combine.Snapshot;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.LightStep;
 import zygonox.core.format.UnreadableFrame;
@@ -22,7 +25,7 @@ import zygonox.core.raster.PixelLayout;
  * Looks on, in some squares of the picture, while frames fall onto a finer grid, and tells what it
  * shows that one of them cannot.
  */
-final class FinerDetail {
+final class FinerDetail implements Snapshot.Content {
   private static final int SIDE = 128;
   private static final int ACROSS = 5;
   private static final int DOWN = 4;
@@ -37,8 +40,14 @@ final class FinerDetail {
 
   private final PixelLayout grid;
   private final int scale;
-  private final Map<Path, Half> halves = new HashMap<>();
+  private final Map<Path, Looked> frames = new HashMap<>();
   private final List<Half> both = List.of(new Half(), new Half());
+
+  /** Of each frame 1 where it was seen. */
+  private final int[] seen;
+
+  /** Which half a frame belongs to, and its place among all. */
+  private record Looked(Half half, int place) {}
 
   /** A half of the frames, and its light in each square. */
   private static final class Half {
@@ -96,10 +105,11 @@ final class FinerDetail {
         best = List.copyOf(shuffled);
       }
     }
+    this.seen = new int[best.size()];
     for (int i = 0; i < best.size(); i++) {
       Half half = both.get(i < best.size() / 2 ? 0 : 1);
       half.maps.add(best.get(i).matrix());
-      halves.put(best.get(i).file(), half);
+      frames.put(best.get(i).file(), new Looked(half, i));
     }
   }
 
@@ -137,12 +147,31 @@ final class FinerDetail {
 
   /** The same light, looked at while it is read, where it is known how the frame lies. */
   LightSource watching(LightSource light, Path file) {
-    Half half = halves.get(file);
-    return half == null ? light : new Watched(light, half);
+    Looked looked = frames.get(file);
+    return looked == null ? light : new Watched(light, looked);
   }
 
-  /** As {@link HalfSpectra#contrast}. */
-  OptionalDouble contrast() {
+  @Override
+  public void keep(Snapshot.ArrayFile file, int samples) throws IOException {
+    file.of(seen, seen.length);
+    for (Half half : both) {
+      file.of(half.frames, half.frames.length);
+      for (float[] square : half.light) {
+        file.of(square, square.length);
+      }
+    }
+  }
+
+  /**
+   * As {@link HalfSpectra#contrast}.
+   *
+   * @param used how many frames took part: where fewer were seen, as a killed run had decoded them,
+   *     nothing is told
+   */
+  OptionalDouble contrast(int used) {
+    if (Arrays.stream(seen).sum() < used) {
+      return OptionalDouble.empty();
+    }
     Half one = both.get(0);
     Half other = both.get(1);
     HalfSpectra spectra = new HalfSpectra(SIDE, scale);
@@ -162,15 +191,18 @@ final class FinerDetail {
 
   private final class Watched extends LightStep {
     private final Half half;
+    private final int place;
 
-    Watched(LightSource from, Half half) {
+    Watched(LightSource from, Looked looked) {
       super(from);
-      this.half = half;
+      this.half = looked.half;
+      this.place = looked.place;
     }
 
     @Override
     public void read(int firstRow, int rows, float[] into) throws UnreadableFrame {
       from.read(firstRow, rows, into);
+      seen[place] = 1;
       for (int square = 0; square < ACROSS * DOWN; square++) {
         int top = top(square);
         int first = Math.max(firstRow, top);

@@ -81,7 +81,8 @@ final class JoinedBlend {
                     parts.file("sky"),
                     WholeFile.IfPresent.REPLACE,
                     Optional.of(parts.file("count")),
-                    to.rejected().map(r -> parts.file("rejected"))),
+                    to.rejected().map(r -> parts.file("rejected")),
+                    true),
                 watcher.share(GROUND_SHARE, SKY_SHARE),
                 room);
     Raster above = parts.read("sky");

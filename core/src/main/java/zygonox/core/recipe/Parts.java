@@ -66,7 +66,7 @@ final class Parts implements AutoCloseable {
   }
 
   Destination to(String name) {
-    return new Destination(file(name), WholeFile.IfPresent.REPLACE);
+    return new Destination(file(name), WholeFile.IfPresent.REPLACE).part(file(name));
   }
 
   Raster read(String name) {

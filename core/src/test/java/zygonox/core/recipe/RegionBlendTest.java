@@ -3,6 +3,8 @@ package zygonox.core.recipe;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.BitSet;
@@ -10,10 +12,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zygonox.core.combine.BlendMethod;
+import zygonox.core.combine.BlendWatcher;
+import zygonox.core.combine.Preview;
 import zygonox.core.develop.FrameMask;
 import zygonox.core.format.Depth;
 import zygonox.core.format.PictureReader;
@@ -101,6 +106,62 @@ class RegionBlendTest {
   }
 
   /** Ten frames in which puffs of cloud drift through the right half. */
+  /** Keeps what would be left if the run were killed at this moment. */
+  private record LeavingParts(Path out, int atShare) implements BlendWatcher {
+    /** No process has it. */
+    private static final long NOBODY = 99_999_999;
+
+    @Override
+    public synchronized void step(int done, int total) {
+      Path as = out.resolveSibling("." + out.getFileName() + ".parts." + NOBODY + "-1a.part");
+      if (100L * done < (long) atShare * total || Files.exists(as)) {
+        return;
+      }
+      try (Stream<Path> beside = Files.list(out.getParent())) {
+        Path parts = beside.filter(Files::isDirectory).filter(this::isParts).findFirst().get();
+        Files.createDirectory(as);
+        for (String part : parts.toFile().list()) {
+          Files.copy(parts.resolve(part), as.resolve(part));
+        }
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
+      }
+    }
+
+    private boolean isParts(Path file) {
+      return file.getFileName().toString().endsWith(".part");
+    }
+
+    @Override
+    public boolean wantsPictures() {
+      return false;
+    }
+
+    @Override
+    public void picture(Preview preview) {}
+  }
+
+  @Test
+  void aRunThatWasKilledBetweenTwoPartsGoesOn() throws Exception {
+    Path mask = mask(LAYOUT, FROM, TO);
+    Region region = Region.painted(mask, Optional.of(BlendMethod.MEDIAN), Optional.empty(), 0);
+    Recipe recipe = lighten(region).checked();
+    Path out = Files.createDirectory(folder.resolve("results")).resolve("r.tif");
+    FrameSet set = FrameFinder.find(List.of(frames), Progress.NONE, new Cancellation());
+    Destination to = new Destination(out, WholeFile.IfPresent.REFUSE);
+    new Blender(recipe).blend(set, to, new LeavingParts(out, 60), TestRecipes.room("64m"));
+    Raster expected = PictureReader.readWhole(Frame.look(out));
+    Files.delete(out);
+    try (Stream<Path> left = Files.list(out.getParent())) {
+      assertThat(left).hasSize(1);
+    }
+    new Blender(recipe).blend(set, to, BlendWatcher.NONE, TestRecipes.room("64m"));
+    assertThat(PictureReader.readWhole(Frame.look(out)).samples()).isEqualTo(expected.samples());
+    try (Stream<Path> left = Files.list(out.getParent())) {
+      assertThat(left).containsExactly(out);
+    }
+  }
+
   private void shootCloud() throws Exception {
     PixelLayout layout = new PixelLayout(960, 600, 3, 16);
     frames = Files.createDirectory(folder.resolve("cloud"));
