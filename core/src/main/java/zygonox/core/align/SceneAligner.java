@@ -6,6 +6,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import zygonox.core.format.DecodeMemory;
@@ -51,6 +52,7 @@ public final class SceneAligner {
     List<Aligned.Unread> unread = Collections.synchronizedList(new ArrayList<>());
     Map<Frame, Double> detail = new ConcurrentHashMap<>();
     Map<Frame, GreyLevels> kept = new ConcurrentHashMap<>();
+    KnownScenes known = new KnownScenes(room.kept());
     long each = GreyLevels.heldBytes(frames.get(0).layout());
     long most = room.memory().bytes() / 2 / Math.max(1, each);
     try (DecodeMemory memory = new DecodeMemory()) {
@@ -62,14 +64,20 @@ public final class SceneAligner {
             (i, worker) -> {
               room.cancellation().check();
               Frame frame = frames.get(i);
-              try {
-                GreyLevels levels = levels(frame, memory, room.cancellation());
-                detail.put(frame, levels.detail());
-                if (kept.size() < most) {
-                  kept.put(frame, levels);
+              OptionalDouble before = known.detail(frame.file());
+              if (before.isPresent()) {
+                detail.put(frame, before.getAsDouble());
+              } else {
+                try {
+                  GreyLevels levels = levels(frame, memory, room.cancellation());
+                  known.keep(frame.file(), levels.detail());
+                  detail.put(frame, levels.detail());
+                  if (kept.size() < most) {
+                    kept.put(frame, levels);
+                  }
+                } catch (UnreadableFrame e) {
+                  unread.add(new Aligned.Unread(frame, e.fault()));
                 }
-              } catch (UnreadableFrame e) {
-                unread.add(new Aligned.Unread(frame, e.fault()));
               }
               first.progress().step(done.incrementAndGet(), frames.size());
             });
@@ -91,32 +99,19 @@ public final class SceneAligner {
       List<Aligned.Unread> unread,
       DecodeMemory memory,
       Workroom room) {
+    KnownScenes known = new KnownScenes(room.kept());
     Map<Frame, SceneMatcher.Match> matches = new ConcurrentHashMap<>();
-    SceneMatcher matcher;
-    try {
-      matcher = new SceneMatcher(of(reference, kept, memory, room.cancellation()), freedom);
-    } catch (UnreadableFrame e) {
-      throw new WorkFailed(Phrasebook.say("refused.none-of-the-frames-could", e.file()), e);
+    List<Frame> unknown = new ArrayList<>();
+    for (Frame frame : read) {
+      if (frame != reference) {
+        Optional<Optional<SceneMatcher.Match>> before =
+            known.match(reference.file(), frame.file(), freedom);
+        before.ifPresentOrElse(
+            b -> b.ifPresent(m -> matches.put(frame, m)), () -> unknown.add(frame));
+      }
     }
-    AtomicInteger done = new AtomicInteger();
-    Workroom second = room.share(0.5, 1);
-    try (Workers crew = room.crew(GreyLevels.heldBytes(reference.layout()))) {
-      crew.forEach(
-          read.size(),
-          (i, worker) -> {
-            room.cancellation().check();
-            Frame frame = read.get(i);
-            if (frame != reference) {
-              try {
-                GreyLevels levels = of(frame, kept, memory, room.cancellation());
-                matcher.match(levels, room.cancellation()).ifPresent(m -> matches.put(frame, m));
-              } catch (UnreadableFrame e) {
-                unread.add(new Aligned.Unread(frame, e.fault()));
-              }
-            }
-            kept.remove(frame);
-            second.progress().step(done.incrementAndGet(), read.size());
-          });
+    if (!unknown.isEmpty()) {
+      match(reference, unknown, known, kept, matches, unread, memory, room.share(0.5, 1));
     }
     List<Frame> aligned = new ArrayList<>();
     List<Alignment> alignments = new ArrayList<>();
@@ -142,6 +137,43 @@ public final class SceneAligner {
       }
     }
     return new Aligned(reference, List.of(), aligned, alignments, failures, List.copyOf(unread));
+  }
+
+  /** Matches the frames of which it is not known how they lie. */
+  private void match(
+      Frame reference,
+      List<Frame> frames,
+      KnownScenes known,
+      Map<Frame, GreyLevels> kept,
+      Map<Frame, SceneMatcher.Match> matches,
+      List<Aligned.Unread> unread,
+      DecodeMemory memory,
+      Workroom room) {
+    SceneMatcher matcher;
+    try {
+      matcher = new SceneMatcher(of(reference, kept, memory, room.cancellation()), freedom);
+    } catch (UnreadableFrame e) {
+      throw new WorkFailed(Phrasebook.say("refused.none-of-the-frames-could", e.file()), e);
+    }
+    AtomicInteger done = new AtomicInteger();
+    try (Workers crew = room.crew(GreyLevels.heldBytes(reference.layout()))) {
+      crew.forEach(
+          frames.size(),
+          (i, worker) -> {
+            room.cancellation().check();
+            Frame frame = frames.get(i);
+            try {
+              GreyLevels levels = of(frame, kept, memory, room.cancellation());
+              Optional<SceneMatcher.Match> match = matcher.match(levels, room.cancellation());
+              match.ifPresent(m -> matches.put(frame, m));
+              known.keep(reference.file(), frame.file(), freedom, match);
+            } catch (UnreadableFrame e) {
+              unread.add(new Aligned.Unread(frame, e.fault()));
+            }
+            kept.remove(frame);
+            room.progress().step(done.incrementAndGet(), frames.size());
+          });
+    }
   }
 
   private static GreyLevels of(

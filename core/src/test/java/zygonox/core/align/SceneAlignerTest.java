@@ -21,6 +21,8 @@ import zygonox.core.quantity.ByteSize;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.KeptFiles;
+import zygonox.core.work.Progress;
 import zygonox.core.work.Workroom;
 
 /** Scenes that are known at every point, seen through known maps, with noise. */
@@ -188,6 +190,43 @@ class SceneAlignerTest {
     Aligned aligned = align(SceneAligner.scene(Optional.of(a.file())), List.of(a, b, other));
     assertThat(aligned.frames()).containsExactly(a, b);
     assertThat(aligned.failures()).extracting(Unmatched::file).containsExactly(other.file());
+  }
+
+  /** What is kept is believed, so that it is seen whether frames were matched again. */
+  @Test
+  void framesAreMatchedOnceAndAnewWhenOneOfThemIsAnotherNow() throws Exception {
+    Homography truth = handheld(0.3, 2, 1, 0);
+    Frame a = frame("a", new Scene(1), Homography.IDENTITY, 1, 1);
+    Frame b = frame("b", new Scene(1), truth, 1, 2);
+    Frame other = frame("c", new Scene(9), Homography.IDENTITY, 1, 3);
+    Workroom room =
+        new Workroom(
+            ByteSize.parse("200m"),
+            Optional.empty(),
+            new KeptFiles(folder.resolve("kept")),
+            Progress.NONE,
+            new Cancellation());
+    SceneAligner aligner = SceneAligner.scene(Optional.of(a.file()));
+    List<Frame> frames = List.of(a, b, other);
+    Aligned first = aligner.align(frames, room);
+    assertThat(rms(first.alignments().get(1).matrix(), truth)).isLessThan(0.15);
+    assertThat(first.failures()).hasSize(1);
+    assertThat(aligner.align(frames, room)).usingRecursiveComparison().isEqualTo(first);
+    KnownScenes known = new KnownScenes(room.kept());
+    Homography wrong = handheld(0, 77, 0, 0);
+    known.keep(
+        a.file(),
+        b.file(),
+        SceneMatcher.Freedom.PERSPECTIVE,
+        Optional.of(new SceneMatcher.Match(wrong, 9, 8, List.of(new Miss(1, 2, 3, 4)))));
+    Alignment again = aligner.align(frames, room).alignments().get(1);
+    assertThat(again.matrix()).isEqualTo(wrong);
+    assertThat(again.stars()).isEqualTo(9);
+    assertThat(again.inliers()).isEqualTo(8);
+    assertThat(again.misses()).containsExactly(new Miss(1, 2, 3, 4));
+    Frame changed = frame("b", new Scene(1), truth, 0.9, 4);
+    Aligned anew = aligner.align(List.of(a, changed, other), room);
+    assertThat(rms(anew.alignments().get(1).matrix(), truth)).isLessThan(0.15);
   }
 
   /**
