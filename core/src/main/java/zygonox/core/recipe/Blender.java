@@ -186,7 +186,7 @@ public final class Blender {
               depth,
               new ByteSize(left.bytes() - memory.heldBytes()),
               format.heldBytes(layout.samples(), depth) + mapBytes(layout, to) + mends.heldBytes(),
-              room.scratch().orElse(to.picture().toAbsolutePath().getParent()),
+              to.scratch(room),
               new Snapshot(
                   to.picture(),
                   key(frames, aligned, weights),

@@ -7,6 +7,7 @@ import zygonox.core.format.OutputFormat;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.quantity.Phrasebook;
 import zygonox.core.work.WholeFile;
+import zygonox.core.work.Workroom;
 
 /**
  * Where a result goes.
@@ -45,6 +46,12 @@ public record Destination(
   /** What to do when the picture is there; a part that a killed run has left is made anew. */
   WholeFile.IfPresent ifPicturePresent() {
     return isPart ? WholeFile.IfPresent.REPLACE : ifPresent;
+  }
+
+  /** Where frames may lie decoded for as long as it takes: those of a part in its own folder. */
+  Path scratch(Workroom room) {
+    Path beside = picture.toAbsolutePath().getParent();
+    return isPart ? beside : room.scratch().orElse(beside);
   }
 
   /** Refuses beforehand what could not be written at the end. */

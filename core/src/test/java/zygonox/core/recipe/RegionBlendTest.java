@@ -26,6 +26,7 @@ import zygonox.core.frame.Frame;
 import zygonox.core.frame.FrameFinder;
 import zygonox.core.frame.FrameSet;
 import zygonox.core.frame.TestPictures;
+import zygonox.core.quantity.ByteSize;
 import zygonox.core.quantity.InvalidInput;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
@@ -35,6 +36,7 @@ import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
 import zygonox.core.work.WorkFailed;
+import zygonox.core.work.Workroom;
 
 /** Parts of a picture that come from elsewhere, against both pictures they are made of. */
 class RegionBlendTest {
@@ -107,17 +109,17 @@ class RegionBlendTest {
 
   /** Ten frames in which puffs of cloud drift through the right half. */
   /** Keeps what would be left if the run were killed at this moment. */
-  private record LeavingParts(Path out, int atShare) implements BlendWatcher {
+  private record LeavingParts(Path scratch, String out, int atShare) implements BlendWatcher {
     /** No process has it. */
     private static final long NOBODY = 99_999_999;
 
     @Override
     public synchronized void step(int done, int total) {
-      Path as = out.resolveSibling("." + out.getFileName() + ".parts." + NOBODY + "-1a.part");
+      Path as = scratch.resolve("." + out + ".parts." + NOBODY + "-1a.part");
       if (100L * done < (long) atShare * total || Files.exists(as)) {
         return;
       }
-      try (Stream<Path> beside = Files.list(out.getParent())) {
+      try (Stream<Path> beside = Files.list(scratch)) {
         Path parts = beside.filter(Files::isDirectory).filter(this::isParts).findFirst().get();
         Files.createDirectory(as);
         for (String part : parts.toFile().list()) {
@@ -149,14 +151,17 @@ class RegionBlendTest {
     Path out = Files.createDirectory(folder.resolve("results")).resolve("r.tif");
     FrameSet set = FrameFinder.find(List.of(frames), Progress.NONE, new Cancellation());
     Destination to = new Destination(out, WholeFile.IfPresent.REFUSE);
-    new Blender(recipe).blend(set, to, new LeavingParts(out, 60), TestRecipes.room("64m"));
+    Path scratch = Files.createDirectory(folder.resolve("scratch"));
+    Workroom room =
+        new Workroom(
+            ByteSize.parse("64m"), Optional.of(scratch), Progress.NONE, new Cancellation());
+    new Blender(recipe).blend(set, to, new LeavingParts(scratch, "r.tif", 60), room);
     Raster expected = PictureReader.readWhole(Frame.look(out));
     Files.delete(out);
-    try (Stream<Path> left = Files.list(out.getParent())) {
-      assertThat(left).hasSize(1);
-    }
-    new Blender(recipe).blend(set, to, BlendWatcher.NONE, TestRecipes.room("64m"));
+    assertThat(scratch).isDirectoryContaining("glob:**.r.tif.parts.*");
+    new Blender(recipe).blend(set, to, BlendWatcher.NONE, room);
     assertThat(PictureReader.readWhole(Frame.look(out)).samples()).isEqualTo(expected.samples());
+    assertThat(scratch).isEmptyDirectory();
     try (Stream<Path> left = Files.list(out.getParent())) {
       assertThat(left).containsExactly(out);
     }
