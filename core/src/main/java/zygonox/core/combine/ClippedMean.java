@@ -40,15 +40,14 @@ final class ClippedMean {
   /**
    * Leaves out values farther than so many standard deviations from the median.
    *
-   * @param values one or more; sorted by the call
+   * @param values one or more, the lowest first
    * @param count how many of them to use
    */
-  double of(double[] values, int count) {
+  double ofSorted(double[] values, int count) {
     rejected = 0;
     if (count < 3) {
       return mean(values, 0, count);
     }
-    sort(values, count);
     double median = (values[(count - 1) / 2] + values[count / 2]) / 2;
     double limit = kappa * sigma(values, count, median);
     int from = 0;

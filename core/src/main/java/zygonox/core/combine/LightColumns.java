@@ -86,17 +86,21 @@ final class LightColumns implements Columns<LightSource> {
 
   /** The mean of those that agree; see {@link ClippedMean}. */
   static Rule clippedMean(double kappa, Quantizer quantizer) {
+    ConcurrentHashMap<Integer, SortingNetwork> networks = new ConcurrentHashMap<>();
     return (columns, weights, frames, count, result, at, step) -> {
       double[] values = new double[frames];
       double[] sorted = new double[frames];
       ClippedMean clipped = new ClippedMean(kappa);
       boolean even = Arrays.stream(weights, 0, frames).allMatch(w -> w == 1);
+      if (even) {
+        networks.computeIfAbsent(frames, SortingNetwork::sorting).run(columns, count);
+      }
       for (int i = 0; i < count; i++) {
         for (int f = 0; f < frames; f++) {
           values[f] = columns[f][i];
         }
         double mean =
-            even ? clipped.of(values, frames) : clipped.of(values, weights, frames, sorted);
+            even ? clipped.ofSorted(values, frames) : clipped.of(values, weights, frames, sorted);
         quantizer.light(result, at + i * step, mean);
         result.rejected()[at + i * step] = (short) clipped.rejected();
       }

@@ -374,64 +374,32 @@ final class OrderedBlend<S extends RowSource> {
       RowOrder order = lane.order();
       int length = order.lineSamples(layout);
       int lines = order.lines(layout);
+      int samples = order.pixelSamples(layout);
       for (int y = 0; y < rows; y++) {
+        Stretches stretches = Stretches.of(sources, firstRow + y, layout.width());
         for (int line = 0; line < lines; line++) {
           int start = (y * lines + line) * length;
           int into = y * layout.rowSamples() + line;
-          for (int x = 0; x < length; x += step) {
-            int count = Math.min(step, length - x);
-            piece(firstRow + y, x, count, start + x, result, into + x * lines);
+          for (int x = 0, end; x < length; x = end) {
+            int column = x / samples;
+            end = Math.min(x + step, stretches.end(column) * samples);
+            together(stretches, column, start + x, end - x, result, into + x * lines);
           }
         }
       }
     }
 
-    /** One piece of a line; {@code into} is where it goes, by steps of the lines in a row. */
-    private void piece(int row, int x, int count, int at, ResultRows result, int into) {
-      int whole = 0;
-      boolean partly = false;
-      int samples = lane.order().pixelSamples(layout);
-      for (int f = 0; f < sources.size() && !partly; f++) {
-        int covered = covered(sources.get(f).covered(row), samples, x, count);
-        if (covered == count) {
-          columns.gather(f, weights[f], at, whole++, 0, count);
-        } else {
-          partly = covered > 0;
+    /** A piece of a line that the same frames cover; its result goes where {@code into} says. */
+    private void together(
+        Stretches stretches, int column, int at, int count, ResultRows result, int into) {
+      int n = 0;
+      for (int f = 0; f < sources.size(); f++) {
+        if (stretches.covers(f, column)) {
+          columns.gather(f, weights[f], at, n++, 0, count);
         }
       }
-      if (partly || whole == 0) {
-        oneByOne(row, x, count, at, result, into);
-      } else {
-        columns.combine(whole, count, result, into, lane.order().lines(layout));
-      }
-    }
-
-    /** How many of a piece's samples lie in what a frame covers. */
-    private static int covered(int[] pieces, int samples, int x, int count) {
-      int covered = 0;
-      for (int p = 0; p < pieces.length; p += 2) {
-        int from = Math.max(x, pieces[p] * samples);
-        int to = Math.min(x + count, pieces[p + 1] * samples);
-        covered += Math.max(0, to - from);
-      }
-      return covered;
-    }
-
-    /** At the ragged edge of a moved frame, where each column has its own frames. */
-    private void oneByOne(int row, int x, int count, int at, ResultRows result, int into) {
-      int lines = lane.order().lines(layout);
-      List<int[]> pieces = sources.stream().map(s -> s.covered(row)).toList();
-      for (int i = 0; i < count; i++) {
-        int column = (x + i) / lane.order().pixelSamples(layout);
-        int n = 0;
-        for (int f = 0; f < sources.size(); f++) {
-          if (covered(pieces.get(f), 1, column, 1) == 1) {
-            columns.gather(f, weights[f], at + i, n++, 0, 1);
-          }
-        }
-        if (n > 0) {
-          columns.combine(n, 1, result, into + i * lines, lines);
-        }
+      if (n > 0) {
+        columns.combine(n, count, result, into, lane.order().lines(layout));
       }
     }
 

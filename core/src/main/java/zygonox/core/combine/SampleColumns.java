@@ -80,7 +80,9 @@ final class SampleColumns implements Columns<PixelSource> {
   static Rule clippedMean(
       double kappa, Optional<ToneCurve> curve, PixelLayout layout, Quantizer quantizer) {
     float[] light = curve.map(c -> c.light(layout.bits())).orElse(null);
+    ConcurrentHashMap<Integer, SortingNetwork> networks = new ConcurrentHashMap<>();
     return (columns, frames, count, result, at, step) -> {
+      networks.computeIfAbsent(frames, SortingNetwork::sorting).run(columns, count);
       double[] values = new double[frames];
       ClippedMean clipped = new ClippedMean(kappa);
       for (int i = 0; i < count; i++) {
@@ -88,7 +90,7 @@ final class SampleColumns implements Columns<PixelSource> {
           int sample = columns[f][i];
           values[f] = light == null ? sample : light[sample];
         }
-        double mean = clipped.of(values, frames);
+        double mean = clipped.ofSorted(values, frames);
         if (light == null) {
           quantizer.fraction(result, at + i * step, mean / layout.white());
         } else {

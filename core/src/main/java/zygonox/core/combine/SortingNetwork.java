@@ -7,11 +7,12 @@ import java.util.Deque;
 import java.util.List;
 
 /**
- * Comparators that bring the middle values of a column of samples to the middle, the same steps
- * whatever the values: each is a loop over two rows of numbers that the JIT turns into vector code.
+ * Comparators that sort a column of samples, or bring only its middle values to the middle, the
+ * same steps whatever the values: each is a loop over two rows of numbers that the JIT turns into
+ * vector code.
  *
  * <p>Batcher's merge exchange (Knuth, The Art of Computer Programming vol. 3, 2nd ed., algorithm
- * 5.2.2M), of which only the comparators are kept that the middle still depends on.
+ * 5.2.2M); for the middle only the comparators are kept that it still depends on.
  */
 final class SortingNetwork {
   private final int size;
@@ -25,10 +26,24 @@ final class SortingNetwork {
 
   /** The network that finds the median of {@code size} values, 1 or more. */
   static SortingNetwork forMedian(int size) {
+    BitSet middle = new BitSet(size);
+    middle.set((size - 1) / 2);
+    middle.set(size / 2);
+    return giving(middle, size);
+  }
+
+  /** The network that sorts {@code size} values, 1 or more, the lowest first. */
+  static SortingNetwork sorting(int size) {
+    BitSet every = new BitSet(size);
+    every.set(0, size);
+    return giving(every, size);
+  }
+
+  /**
+   * @param needed which of the sorted values are wanted; changed by the call
+   */
+  private static SortingNetwork giving(BitSet needed, int size) {
     List<int[]> all = mergeExchange(size);
-    BitSet needed = new BitSet(size);
-    needed.set((size - 1) / 2);
-    needed.set(size / 2);
     Deque<int[]> kept = new ArrayDeque<>();
     for (int c = all.size() - 1; c >= 0; c--) {
       int[] pair = all.get(c);

@@ -18,7 +18,9 @@ class ClippedMeanTest {
   private static final double[] FEW = {1.196, 1.495, 1.363, 1.206, 1.200, 1.140, 1.129, 1.107};
 
   private static double of(double[] values, double kappa) {
-    return new ClippedMean(kappa).of(values.clone(), values.length);
+    double[] sorted = values.clone();
+    Arrays.sort(sorted);
+    return new ClippedMean(kappa).ofSorted(sorted, sorted.length);
   }
 
   @ParameterizedTest

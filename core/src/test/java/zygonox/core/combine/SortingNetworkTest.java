@@ -3,6 +3,7 @@ package zygonox.core.combine;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
 import java.util.Random;
 import org.hipparchus.stat.descriptive.rank.Median;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -28,6 +29,26 @@ class SortingNetworkTest {
       int ones = Integer.bitCount(p);
       int twice = 2 * ones > size ? 2 : 2 * ones == size ? 1 : 0;
       assertThat(network.twiceMedian(rows, p)).isEqualTo(twice);
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource({"1", "2", "5", "16", "61"})
+  void aWholeNetworkSorts(int size) {
+    float[][] rows = new float[size][50];
+    float[][] columns = new float[50][size];
+    for (int r = 0; r < size; r++) {
+      for (int i = 0; i < 50; i++) {
+        rows[r][i] = random.nextInt(40) - 20;
+        columns[i][r] = rows[r][i];
+      }
+    }
+    SortingNetwork.sorting(size).run(rows, 50);
+    for (int i = 0; i < 50; i++) {
+      Arrays.sort(columns[i]);
+      for (int r = 0; r < size; r++) {
+        assertThat(rows[r][i]).isEqualTo(columns[i][r]);
+      }
     }
   }
 
