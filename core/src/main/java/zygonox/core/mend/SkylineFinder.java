@@ -36,6 +36,15 @@ public final class SkylineFinder {
   /** How much darker than the sky about it a thing before it is: by 40 %, as a logarithm. */
   private static final float DARKER = 0.5f;
 
+  /** One black pixel, which noise makes now and then, counts as one of this much less light. */
+  private static final float DEEPEST = 2;
+
+  /** And by how much more than the sky's own noise, in its spread. */
+  private static final float BEYOND_SPREAD = 7;
+
+  /** The share of values that lies below the middle and one standard deviation more. */
+  private static final double ONE_SIGMA = 0.841;
+
   /** Columns on either side that have to agree with one that light changes in it. */
   private static final int AGREEING = 12;
 
@@ -140,7 +149,7 @@ public final class SkylineFinder {
       boolean ground = path[column] < rows;
       ends[x] = ground ? refined(x, path[column] * shrink, 2 * shrink + 2) : height;
     }
-    float[] about = about(small, path, columns, rows);
+    Darkest darkest = darkest(path, shrink, columns, rows);
     // As many rows as there are bits in a word: each band has words of its own.
     long[] sky = new long[(width * height + Long.SIZE - 1) / Long.SIZE];
     Workers.inBands(
@@ -150,7 +159,7 @@ public final class SkylineFinder {
           for (int y = from; y < end; y++) {
             for (int x = 0; x < width; x++) {
               int at = y * width + x;
-              if (y < ends[x] && !isDark(x, y, about, path, shrink)) {
+              if (y < ends[x] && !isDark(x, y, darkest, path, shrink)) {
                 sky[at / Long.SIZE] |= 1L << at;
               }
             }
@@ -160,7 +169,7 @@ public final class SkylineFinder {
   }
 
   /** Blades, twigs and wires before the sky are much darker than the sky about them. */
-  private boolean isDark(int x, int y, float[] about, int[] path, int shrink) {
+  private boolean isDark(int x, int y, Darkest darkest, int[] path, int shrink) {
     int column = Math.min(path.length - 1, x / shrink);
     boolean inside = x > 0 && y > 0 && x < width - 1 && y < height - 1;
     if (!inside || y >= (path[column] + 1) * shrink) {
@@ -168,51 +177,83 @@ public final class SkylineFinder {
     }
     int row = Math.min(height / shrink - 1, y / shrink) / BLOCK;
     int across = (path.length + BLOCK - 1) / BLOCK;
-    return near(x, y) < about[row * across + column / BLOCK] - DARKER;
+    int block = row * across + column / BLOCK;
+    return near(x, y, darkest.about[block] - DEEPEST) < darkest.limit[block];
   }
 
-  private float near(int x, int y) {
+  /** The level about a place, of which no pixel counts for less than {@code deepest}. */
+  private float near(int x, int y, float deepest) {
     float sum = 0;
     for (int at = (y - 1) * width + x; at <= (y + 1) * width + x; at += width) {
-      sum += level[at - 1] + level[at] + level[at + 1];
+      sum += Math.max(deepest, level[at - 1]);
+      sum += Math.max(deepest, level[at]);
+      sum += Math.max(deepest, level[at + 1]);
     }
     return sum / 9;
   }
 
-  /** The sky's own level about each block: the highest middle of it and its neighbours. */
-  private static float[] about(float[] small, int[] path, int columns, int rows) {
+  /**
+   * What the sky is about each block.
+   *
+   * @param about the highest middle of the block and its neighbours
+   * @param limit what is darker is a thing before it
+   */
+  private record Darkest(float[] about, float[] limit) {}
+
+  /**
+   * How dark the sky itself is about each block, at the most: by the highest middle of it and its
+   * neighbours, less what noise may take off. How far noise spreads is told by what lies above the
+   * middle, for below it there may be things before the sky.
+   */
+  private Darkest darkest(int[] path, int shrink, int columns, int rows) {
     int across = (columns + BLOCK - 1) / BLOCK;
     int down = (rows + BLOCK - 1) / BLOCK;
     float[] middles = new float[across * down];
+    float[] spreads = new float[across * down];
     Arrays.fill(middles, -Float.MAX_VALUE);
-    float[] some = new float[BLOCK * BLOCK];
-    for (int r = 0; r < down; r++) {
-      for (int c = 0; c < across; c++) {
-        int count = 0;
-        for (int x = c * BLOCK; x < Math.min(columns, (c + 1) * BLOCK); x++) {
-          for (int y = r * BLOCK; y < Math.min(path[x], (r + 1) * BLOCK); y++) {
-            some[count++] = small[y * columns + x];
+    Workers.inBands(
+        down,
+        1,
+        (from, end) -> {
+          float[] some = new float[BLOCK * BLOCK];
+          for (int block = from * across; block < end * across; block++) {
+            int count = skyOf(block / across, block % across, path, shrink, rows, some);
+            if (count >= BLOCK) {
+              Arrays.sort(some, 0, count);
+              middles[block] = some[count / 2];
+              spreads[block] = some[(int) (ONE_SIGMA * count)] - some[count / 2];
+            }
           }
-        }
-        if (count >= BLOCK) {
-          Arrays.sort(some, 0, count);
-          middles[r * across + c] = some[count / 2];
-        }
-      }
-    }
-    float[] about = new float[middles.length];
+        });
+    Darkest darkest = new Darkest(new float[middles.length], new float[middles.length]);
     for (int r = 0; r < down; r++) {
       for (int c = 0; c < across; c++) {
-        float most = -Float.MAX_VALUE;
+        int most = r * across + c;
         for (int nr = Math.max(0, r - 1); nr <= Math.min(down - 1, r + 1); nr++) {
           for (int nc = Math.max(0, c - 1); nc <= Math.min(across - 1, c + 1); nc++) {
-            most = Math.max(most, middles[nr * across + nc]);
+            int other = nr * across + nc;
+            most = middles[other] > middles[most] ? other : most;
           }
         }
-        about[r * across + c] = most;
+        float less = Math.max(DARKER, BEYOND_SPREAD * spreads[most]);
+        darkest.about[r * across + c] = middles[most];
+        darkest.limit[r * across + c] = middles[most] - less;
       }
     }
-    return about;
+    return darkest;
+  }
+
+  /** Gathers the levels of a block's sky, one for each place of the path's columns and rows. */
+  private int skyOf(int r, int c, int[] path, int shrink, int rows, float[] into) {
+    int count = 0;
+    for (int x = c * BLOCK; x < Math.min(path.length, (c + 1) * BLOCK); x++) {
+      for (int y = r * BLOCK; y < Math.min(Math.min(rows, path[x]), (r + 1) * BLOCK); y++) {
+        int column = Math.max(1, Math.min(width - 2, x * shrink + shrink / 2));
+        int row = Math.max(1, Math.min(height - 2, y * shrink + shrink / 2));
+        into[count++] = near(column, row, -Float.MAX_VALUE);
+      }
+    }
+    return count;
   }
 
   private float[] shrunk(int shrink, int columns, int rows) {
