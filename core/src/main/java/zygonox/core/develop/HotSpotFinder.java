@@ -2,9 +2,7 @@ package zygonox.core.develop;
 
 import java.util.Arrays;
 import java.util.BitSet;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.IntStream;
@@ -94,7 +92,8 @@ final class HotSpotFinder {
       return hot;
     }
     List<Frame> looked = spread(frames);
-    Map<Integer, Integer> counts = new HashMap<>();
+    // In how many frames each pixel is a spike: where noise is strong one in thirty is, in each.
+    AtomicReference<byte[]> counts = new AtomicReference<>();
     AtomicReference<PixelLayout> shape = new AtomicReference<>();
     AtomicReference<UnreadableFrame> fault = new AtomicReference<>();
     AtomicInteger done = new AtomicInteger();
@@ -107,10 +106,17 @@ final class HotSpotFinder {
             room.cancellation().check();
             int step = PictureReader.isMosaic(looked.get(i)) ? 2 : 1;
             try (LightSource source = PictureReader.sensorLight(looked.get(i), memory)) {
-              shape.set(source.layout());
+              PixelLayout own = source.layout();
+              shape.set(own);
               BitSet seen = spikes(source, step);
               synchronized (counts) {
-                seen.stream().forEach(p -> counts.merge(p, 1, Integer::sum));
+                if (counts.get() == null) {
+                  counts.set(new byte[own.width() * own.height()]);
+                }
+                byte[] all = counts.get();
+                for (int p = seen.nextSetBit(0); p >= 0; p = seen.nextSetBit(p + 1)) {
+                  all[p]++;
+                }
               }
             } catch (UnreadableFrame e) {
               fault.set(e);
@@ -122,9 +128,11 @@ final class HotSpotFinder {
       throw fault.get();
     }
     PixelLayout layout = shape.get();
-    for (Map.Entry<Integer, Integer> spike : counts.entrySet()) {
-      if (spike.getValue() >= PRESENT_SHARE * looked.size()) {
-        hot.set(spike.getKey());
+    byte[] all = counts.get();
+    int enough = (int) Math.ceil(PRESENT_SHARE * looked.size());
+    for (int p = 0; p < all.length; p++) {
+      if (all[p] >= enough) {
+        hot.set(p);
       }
     }
     long most = Math.max(FEW, (long) (MOST_SHARE * layout.width() * layout.height()));
