@@ -171,6 +171,7 @@ final class HotSpotFinder {
     int width = layout.width();
     int row = layout.rowSamples();
     float[][] held = new float[2 * step + 1][row];
+    Around around = new Around(row, step);
     BitSet seen = new BitSet();
     for (int y = 0; y < layout.height(); y++) {
       source.read(y, 1, held[y % held.length]);
@@ -181,12 +182,11 @@ final class HotSpotFinder {
       float[] above = held[(middle - step) % held.length];
       float[] here = held[middle % held.length];
       float[] below = held[(middle + step) % held.length];
+      float[] most = around.most(above, here, below);
       for (int c = 0; c < layout.channels(); c++) {
         for (int x = step; x < width - step; x++) {
           int i = c * width + x;
-          float beside = Math.max(here[i - step], here[i + step]);
-          // Most pixels are told by these two alone.
-          if (here[i] - beside > LEAST && isSpike(above, here, below, i, step, beside)) {
+          if (here[i] - most[i] > LEAST && isSpike(above, here, below, i, step, most[i])) {
             seen.set(middle * width + x);
           }
         }
@@ -195,14 +195,49 @@ final class HotSpotFinder {
     return seen;
   }
 
+  /** What stands out of noise stands out by more than the neighbours differ. */
   private static boolean isSpike(
-      float[] above, float[] here, float[] below, int i, int step, float beside) {
-    float most = Math.max(beside, Math.max(above[i], below[i]));
-    most = Math.max(most, Math.max(above[i - step], above[i + step]));
-    most = Math.max(most, Math.max(below[i - step], below[i + step]));
-    float excess = here[i] - most;
-    // What stands out of noise stands out by more than the neighbours differ.
+      float[] above, float[] here, float[] below, int i, int step, float most) {
     float least = Math.min(Math.min(above[i], below[i]), Math.min(here[i - step], here[i + step]));
-    return excess > LEAST && excess > 0.7f * (most - least) + 0.3f * Math.abs(least);
+    return here[i] - most > 0.7f * (most - least) + 0.3f * Math.abs(least);
+  }
+
+  /**
+   * The brightest of the eight neighbours of each pixel of a row: whole rows at a time, in loops
+   * that the JIT turns into vector code.
+   */
+  private static final class Around {
+    private final int step;
+    private final float[] columns;
+    private final float[] left;
+    private final float[] right;
+    private final float[] most;
+
+    /**
+     * @param step columns to the next neighbour
+     */
+    Around(int row, int step) {
+      this.step = step;
+      this.columns = new float[row];
+      this.left = new float[row];
+      this.right = new float[row];
+      this.most = new float[row];
+    }
+
+    float[] most(float[] above, float[] here, float[] below) {
+      greater(above, below, most);
+      greater(most, here, columns);
+      System.arraycopy(columns, 0, left, step, columns.length - step);
+      System.arraycopy(columns, step, right, 0, columns.length - step);
+      greater(most, left, most);
+      greater(most, right, most);
+      return most;
+    }
+
+    private static void greater(float[] a, float[] b, float[] into) {
+      for (int i = 0; i < into.length; i++) {
+        into[i] = Math.max(a[i], b[i]);
+      }
+    }
   }
 }
