@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.DoubleAdder;
+import zygonox.core.format.Depth;
 import zygonox.core.format.PictureSink;
 import zygonox.core.format.RowSource;
 import zygonox.core.format.UnreadableFrame;
@@ -161,6 +162,11 @@ final class RunningBlend<S extends RowSource> {
         throw new WorkFailed(Phrasebook.say("refused.rows-kept-are-gone", snapshot.folder()));
       }
       give(row, rows, done, sink, result);
+      if (watcher.wantsPictures()) {
+        int down = sink.header().depth() == Depth.EIGHT ? 0 : 8;
+        NoiseProbe.Samples samples = done.samples(layout);
+        growing.fill(row, rows, (y, x, channel) -> samples.at(y - row, x, channel) >> down);
+      }
     }
   }
 

@@ -125,7 +125,7 @@ class CleanModelTest {
     assertThat(model.text(model.rows().get(0))).contains("goes with the next blend");
     assertThat(model.text(model.rows().get(1))).contains("comes in with the next blend");
     assertThat(blend.sentenceProperty().get().text())
-        .contains("lay in what moves in every 2nd frame, the later over the earlier");
+        .contains("laying in what moves in every 2nd frame, the later over the earlier");
     Movement decided = blend.recipe().movement().orElseThrow();
     assertThat(decided.with()).containsExactly(second);
     assertThat(decided.without()).containsExactly(first);
