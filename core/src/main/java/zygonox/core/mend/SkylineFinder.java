@@ -246,6 +246,9 @@ public final class SkylineFinder {
   /** Gathers the levels of a block's sky, one for each place of the path's columns and rows. */
   private int skyOf(int r, int c, int[] path, int shrink, int rows, float[] into) {
     int count = 0;
+    if (width < 3 || height < 3) {
+      return count;
+    }
     for (int x = c * BLOCK; x < Math.min(path.length, (c + 1) * BLOCK); x++) {
       for (int y = r * BLOCK; y < Math.min(Math.min(rows, path[x]), (r + 1) * BLOCK); y++) {
         int column = Math.max(1, Math.min(width - 2, x * shrink + shrink / 2));
