@@ -1,7 +1,9 @@
 package zygonox.core.measure;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.MapperFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.json.JsonMapper;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -13,7 +15,6 @@ import zygonox.core.stars.Spot;
 import zygonox.core.stars.StarList;
 import zygonox.core.stars.StarShape;
 import zygonox.core.work.ContentKey;
-import zygonox.core.work.KeptFiles;
 import zygonox.core.work.Workroom;
 
 /**
@@ -25,7 +26,9 @@ public final class MeasureStore {
   /** Goes up whenever the same frame would be measured otherwise. */
   private static final String PURPOSE = "measure 7";
 
-  private static final ObjectMapper JSON = new ObjectMapper();
+  /** What a record says of itself, as {@link Filling#isEnough}, is no part of it. */
+  private static final ObjectMapper JSON =
+      JsonMapper.builder().disable(MapperFeature.AUTO_DETECT_IS_GETTERS).build();
 
   private MeasureStore() {}
 
@@ -58,12 +61,18 @@ public final class MeasureStore {
         RunMeter.measure(
             frames, room, onUnreadable, (frame, found) -> stars.keep(frame.file(), found));
     if (measured.frames().size() == frames.size()) {
-      file.ifPresent(f -> write(room.kept(), f, measured));
+      file.ifPresent(f -> room.kept().write(f, bytes(measured)));
     }
     return measured;
   }
 
-  private static Optional<RunMeasure> read(byte[] bytes, List<Frame> frames) {
+  /**
+   * A run as it was kept.
+   *
+   * @param frames which it is of
+   * @return empty where the bytes are not what {@link #bytes} gave for so many frames
+   */
+  static Optional<RunMeasure> read(byte[] bytes, List<Frame> frames) {
     try {
       KeptRun kept = JSON.readValue(bytes, KeptRun.class);
       if (kept.frames.size() != frames.size()) {
@@ -95,7 +104,8 @@ public final class MeasureStore {
     }
   }
 
-  private static void write(KeptFiles kept, String file, RunMeasure run) {
+  /** What is kept of a run. */
+  static byte[] bytes(RunMeasure run) {
     List<KeptFrame> measures =
         run.frames().stream()
             .map(
@@ -110,14 +120,9 @@ public final class MeasureStore {
                         m.lamp().orElse(null)))
             .toList();
     try {
-      kept.write(
-          file,
-          JSON.writeValueAsBytes(
-              new KeptRun(
-                  measures,
-                  run.hotPixels(),
-                  run.filling().orElse(null),
-                  run.cloud().orElse(null))));
+      return JSON.writeValueAsBytes(
+          new KeptRun(
+              measures, run.hotPixels(), run.filling().orElse(null), run.cloud().orElse(null)));
     } catch (JsonProcessingException e) {
       throw new IllegalStateException(e);
     }

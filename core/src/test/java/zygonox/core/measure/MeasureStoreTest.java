@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
@@ -23,6 +24,7 @@ import zygonox.core.stars.FoundStar;
 import zygonox.core.stars.Spot;
 import zygonox.core.stars.StarFinder;
 import zygonox.core.stars.StarList;
+import zygonox.core.stars.StarShape;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.KeptFiles;
 import zygonox.core.work.Progress;
@@ -147,6 +149,29 @@ class MeasureStoreTest {
       assertThat(b.frame()).isEqualTo(elsewhere.get(i));
       assertThat(b).usingRecursiveComparison().ignoringFields("frame").isEqualTo(a);
     }
+  }
+
+  /** With all that a run may have, which few do. */
+  @Test
+  void whatPassesByIsKeptToo() throws Exception {
+    List<Frame> frames = frames().subList(0, 1);
+    FrameMeasure frame =
+        new FrameMeasure(
+            frames.get(0),
+            new SkyLevel(0.1, 0.01, 0.001),
+            12,
+            Optional.of(new StarShape(3.1, 1.2, -12, 9)),
+            0.9,
+            new StillScene.Shift(0.4, 0.1),
+            List.of(new Streak(1, 2, 250, 120, 4, 0.5)),
+            Optional.of(new Brightening(10, 20, 60, 90, 0.3)));
+    RunMeasure run =
+        new RunMeasure(
+            List.of(frame),
+            List.of(HOT),
+            Optional.of(new Filling(0.25)),
+            Optional.of(new CloudPart(32, 10, 7, List.of(3, 4, 14))));
+    assertThat(MeasureStore.read(MeasureStore.bytes(run), frames)).contains(run);
   }
 
   @Test
