@@ -2,6 +2,7 @@ package zygonox.core.align;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import org.hipparchus.exception.MathRuntimeException;
@@ -11,6 +12,7 @@ import org.hipparchus.linear.LUDecomposition;
 import org.hipparchus.linear.RealVector;
 import zygonox.core.stars.OrderStatistic;
 import zygonox.core.work.Cancellation;
+import zygonox.core.work.Workers;
 
 /**
  * Finds the projective map between two pictures of one scene. At the smallest size all shifts and
@@ -57,6 +59,9 @@ final class SceneMatcher {
   private static final int LEAST_FEW = 4000;
 
   private static final int ROUNDS = 20;
+
+  /** Rows that one core looks at together. */
+  private static final int BAND_ROWS = 32;
 
   /** Tukey's constant for 95 % efficiency. */
   private static final double TUKEY = 4.685;
@@ -125,40 +130,10 @@ final class SceneMatcher {
   private static Places places(GreyLevels.Level level) {
     float[] around = around(level);
     float noise = quiet(around);
-    int columns = Math.min(COLUMNS, level.width() / 6);
     int rows = Math.min(ROWS, level.height() / 6);
-    List<int[]> chosen = new ArrayList<>();
-    float[] strengths = new float[0];
-    for (int r = 0; r < rows; r++) {
-      for (int c = 0; c < columns; c++) {
-        int left = Math.max(2, c * level.width() / columns);
-        int right = Math.min(level.width() - 2, (c + 1) * level.width() / columns);
-        int top = Math.max(2, r * level.height() / rows);
-        int bottom = Math.min(level.height() - 2, (r + 1) * level.height() / rows);
-        int count = Math.max(0, right - left) * Math.max(0, bottom - top);
-        if (count == 0) {
-          continue;
-        }
-        strengths = strengths.length < count ? new float[count] : strengths;
-        int k = 0;
-        for (int y = top; y < bottom; y++) {
-          for (int x = left; x < right; x++) {
-            strengths[k++] = around[y * level.width() + x];
-          }
-        }
-        float[] some = Arrays.copyOf(strengths, count);
-        float strong = OrderStatistic.select(some, count, Math.max(0, count - PER_CELL));
-        float least = Math.max(CLEAR * noise + 1e-7f, strong);
-        k = 0;
-        for (int y = top; y < bottom; y++) {
-          for (int x = left; x < right; x++) {
-            if (strengths[k++] >= least) {
-              chosen.add(new int[] {x, y});
-            }
-          }
-        }
-      }
-    }
+    List<List<int[]>> byRows = new ArrayList<>(Collections.nCopies(rows, List.of()));
+    Workers.inBands(rows, 1, (r, end) -> byRows.set(r, clearest(level, around, noise, r, rows)));
+    List<int[]> chosen = byRows.stream().flatMap(List::stream).toList();
     int n = chosen.size();
     Places places =
         new Places(new int[n], new int[n], new float[n], new float[n], new float[n], new float[n]);
@@ -177,31 +152,70 @@ final class SceneMatcher {
     return places;
   }
 
+  /** The places with the clearest edges of one row of cells. */
+  private static List<int[]> clearest(
+      GreyLevels.Level level, float[] around, float noise, int row, int rows) {
+    int columns = Math.min(COLUMNS, level.width() / 6);
+    int top = Math.max(2, row * level.height() / rows);
+    int bottom = Math.min(level.height() - 2, (row + 1) * level.height() / rows);
+    List<int[]> chosen = new ArrayList<>();
+    for (int c = 0; c < columns; c++) {
+      int left = Math.max(2, c * level.width() / columns);
+      int right = Math.min(level.width() - 2, (c + 1) * level.width() / columns);
+      int count = Math.max(0, right - left) * Math.max(0, bottom - top);
+      if (count == 0) {
+        continue;
+      }
+      float[] some = new float[count];
+      for (int y = top, k = 0; y < bottom; y++, k += right - left) {
+        System.arraycopy(around, y * level.width() + left, some, k, right - left);
+      }
+      float strong = OrderStatistic.select(some, count, Math.max(0, count - PER_CELL));
+      float least = Math.max(CLEAR * noise + 1e-7f, strong);
+      for (int y = top; y < bottom; y++) {
+        for (int x = left; x < right; x++) {
+          if (around[y * level.width() + x] >= least) {
+            chosen.add(new int[] {x, y});
+          }
+        }
+      }
+    }
+    return chosen;
+  }
+
   /** How strongly brightness changes about each place: the mean over five by five. */
   private static float[] around(GreyLevels.Level level) {
     int width = level.width();
     int height = level.height();
-    float[] own = new float[width * height];
-    for (int y = 2; y < height - 2; y++) {
-      for (int x = 2; x < width - 2; x++) {
-        own[y * width + x] = strength(level, x, y);
-      }
-    }
     float[] across = new float[width * height];
-    for (int y = 0; y < height; y++) {
-      for (int x = 2; x < width - 2; x++) {
-        int i = y * width + x;
-        across[i] = own[i - 2] + own[i - 1] + own[i] + own[i + 1] + own[i + 2];
-      }
-    }
-    for (int y = 2; y < height - 2; y++) {
-      for (int x = 2; x < width - 2; x++) {
-        int i = y * width + x;
-        float sum = across[i - 2 * width] + across[i - width] + across[i];
-        own[i] = (sum + across[i + width] + across[i + 2 * width]) / 25;
-      }
-    }
-    return own;
+    Workers.inBands(
+        height,
+        BAND_ROWS,
+        (from, end) -> {
+          float[] own = new float[width];
+          for (int y = Math.max(2, from); y < Math.min(height - 2, end); y++) {
+            for (int x = 2; x < width - 2; x++) {
+              own[x] = strength(level, x, y);
+            }
+            for (int x = 2; x < width - 2; x++) {
+              across[y * width + x] = own[x - 2] + own[x - 1] + own[x] + own[x + 1] + own[x + 2];
+            }
+          }
+        });
+    float[] both = new float[width * height];
+    Workers.inBands(
+        height,
+        BAND_ROWS,
+        (from, end) -> {
+          for (int y = Math.max(2, from); y < Math.min(height - 2, end); y++) {
+            for (int x = 2; x < width - 2; x++) {
+              int i = y * width + x;
+              float sum = across[i - 2 * width] + across[i - width] + across[i];
+              both[i] = (sum + across[i + width] + across[i + 2 * width]) / 25;
+            }
+          }
+        });
+    return both;
   }
 
   /** What the quietest fifth of a picture has: noise, in all but the most crowded. */
@@ -221,13 +235,17 @@ final class SceneMatcher {
     return a * a + d * d;
   }
 
-  /** Five-point slopes: a cubic through the neighbours. */
-  private static float across(GreyLevels.Level l, int x, int y) {
-    return (8 * (l.at(x + 1, y) - l.at(x - 1, y)) - l.at(x + 2, y) + l.at(x - 2, y)) / 12;
+  /** Five-point slopes: a cubic through the neighbours, of which two are there on each side. */
+  private static float across(GreyLevels.Level level, int x, int y) {
+    return slope(level.grey(), y * level.width() + x, 1);
   }
 
-  private static float down(GreyLevels.Level l, int x, int y) {
-    return (8 * (l.at(x, y + 1) - l.at(x, y - 1)) - l.at(x, y + 2) + l.at(x, y - 2)) / 12;
+  private static float down(GreyLevels.Level level, int x, int y) {
+    return slope(level.grey(), y * level.width() + x, level.width());
+  }
+
+  private static float slope(float[] grey, int i, int step) {
+    return (8 * (grey[i + step] - grey[i - step]) - grey[i + 2 * step] + grey[i - 2 * step]) / 12;
   }
 
   /** Matches a frame; empty when it shows another scene, or nothing clear enough. */

@@ -1,5 +1,6 @@
 package zygonox.core.measure;
 
+import java.util.BitSet;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.concurrent.atomic.AtomicReference;
@@ -29,6 +30,9 @@ public final class EdgeSharpness {
   private static final float STEEP = 4;
 
   private static final int LEAST_CELLS = 30;
+
+  /** Rows of cells that one core looks at together. */
+  private static final int BAND_CELLS = 8;
 
   /**
    * Share of the light of cells, squared about their mean, that both have alike: with less of it
@@ -150,15 +154,30 @@ public final class EdgeSharpness {
     int down = (Math.min(many.height, one.height - top) - 1) / CELL;
     double[][] own = new double[down][across];
     double[][] along = new double[down][across];
-    float[] known = new float[down * across];
-    int cells = 0;
+    BitSet asked = new BitSet();
     for (int y = 0; y < down; y++) {
       for (int x = 0; x < across; x++) {
-        if (where.counts(x * CELL, y * CELL) && where.counts((x + 1) * CELL, (y + 1) * CELL)) {
-          sums(one, many, left, top, x * CELL, y * CELL, own, along);
-          known[cells++] = (float) own[y][x];
-        }
+        asked.set(
+            y * across + x,
+            where.counts(x * CELL, y * CELL) && where.counts((x + 1) * CELL, (y + 1) * CELL));
       }
+    }
+    Workers.inBands(
+        down,
+        BAND_CELLS,
+        (from, end) -> {
+          for (int cell = asked.nextSetBit(from * across);
+              cell >= 0 && cell < end * across;
+              cell = asked.nextSetBit(cell + 1)) {
+            int x = cell % across;
+            int y = cell / across;
+            sums(one, many, left, top, x * CELL, y * CELL, own, along);
+          }
+        });
+    float[] known = new float[asked.cardinality()];
+    int cells = 0;
+    for (int c = asked.nextSetBit(0); c >= 0; c = asked.nextSetBit(c + 1)) {
+      known[cells++] = (float) own[c / across][c % across];
     }
     if (cells == 0) {
       return OptionalDouble.empty();

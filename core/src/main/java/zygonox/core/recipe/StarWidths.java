@@ -25,9 +25,12 @@ public record StarWidths(double single, double stacked) {
   /** What a picture takes while it is measured, for each sample: itself, and what is decoded. */
   private static final long HELD_BYTES = 3;
 
-  /** Measures; empty where there are too few stars. */
+  /** Measures; empty where there are too few stars, or none were looked for. */
   static Optional<StarWidths> of(
       Aligned aligned, Path result, CoverageMap.Area area, Workroom room) {
+    if (aligned.referenceStars().isEmpty()) {
+      return Optional.empty();
+    }
     List<FoundStar> inside = new ArrayList<>();
     for (FoundStar star : aligned.referenceStars()) {
       double x = star.x() - area.left();
