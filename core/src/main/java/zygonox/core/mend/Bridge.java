@@ -29,7 +29,7 @@ final class Bridge<W extends RowWindow> {
   private static final int BLOCK_COLUMNS = 8 * RowWindow.PIECE;
 
   private final PixelLayout layout;
-  private final List<Moment> moments;
+  private final Moments moments;
   private final boolean nextCounts;
   private final Opener<W> own;
   private final Opener<W> next;
@@ -60,14 +60,13 @@ final class Bridge<W extends RowWindow> {
    * @param nextCounts whether the next frame's own light is in the result at every place: then what
    *     is no brighter than it need not be told
    */
-  Bridge(
-      PixelLayout layout, List<Moment> moments, boolean nextCounts, Opener<W> own, Opener<W> next) {
+  Bridge(PixelLayout layout, Moments moments, boolean nextCounts, Opener<W> own, Opener<W> next) {
     this.layout = layout;
     this.moments = moments;
     this.nextCounts = nextCounts;
     this.own = own;
     this.next = next;
-    this.reach = reach(moments, layout);
+    this.reach = reach(moments.most(), layout);
   }
 
   private static int reach(List<Moment> moments, PixelLayout layout) {
@@ -123,7 +122,8 @@ final class Bridge<W extends RowWindow> {
     }
     for (int x = 0; x < layout.width(); x += BLOCK_COLUMNS) {
       for (int y = 0; y < count; y++) {
-        for (Moment moment : moments) {
+        int middle = Math.min(layout.width(), x + BLOCK_COLUMNS / 2);
+        for (Moment moment : moments.at(middle, firstRow + y)) {
           add(moment, x, firstRow, y);
         }
       }

@@ -1,6 +1,5 @@
 package zygonox.core.mend;
 
-import java.util.List;
 import java.util.Optional;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.LightStep;
@@ -22,11 +21,7 @@ final class BridgedLight extends LightStep {
    * @param still what no star is, however bright
    */
   BridgedLight(
-      LightSource own,
-      Opener next,
-      List<Bridge.Moment> moments,
-      boolean nextCounts,
-      StillLight still) {
+      LightSource own, Opener next, Moments moments, boolean nextCounts, StillLight still) {
     super(own);
     this.bridge =
         new Bridge<>(

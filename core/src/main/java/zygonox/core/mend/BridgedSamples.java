@@ -1,6 +1,5 @@
 package zygonox.core.mend;
 
-import java.util.List;
 import zygonox.core.format.ByteStep;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
@@ -24,7 +23,7 @@ final class BridgedSamples extends ByteStep {
       PixelSource own,
       Bridge.Opener<SampleWindow> earlier,
       Bridge.Opener<SampleWindow> later,
-      List<Bridge.Moment> moments,
+      Moments moments,
       boolean nextCounts,
       ToneEncoder encoder) {
     super(own);

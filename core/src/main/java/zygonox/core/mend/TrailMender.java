@@ -24,15 +24,6 @@ public final class TrailMender {
   public static final double LONGEST_PAUSE_SECONDS = 300;
 
   /**
-   * Arcs are laid so closely that trails are even also where an arc is hardly longer than a star is
-   * wide: a dip half way between two of them is a few per cent deep.
-   */
-  private static final double ARC_SHARE = 0.3;
-
-  /** Moments between two frames, at the most. */
-  private static final int MOST_MOMENTS = 120;
-
-  /**
    * Why a pause stays open.
    *
    * @param after the frame before it
@@ -40,7 +31,7 @@ public final class TrailMender {
    */
   public record Open(Path after, boolean moved) {}
 
-  private record Gap(Frame next, List<Bridge.Moment> moments) {}
+  private record Gap(Frame next, Moments moments) {}
 
   private final Optional<LineMender> lines;
   private final Map<Frame, Gap> gaps;
@@ -103,14 +94,7 @@ public final class TrailMender {
         open.add(new Open(own.file(), true));
         continue;
       }
-      int count =
-          (int) Math.min(MOST_MOMENTS, Math.max(1, Math.ceil(seconds / (ARC_SHARE * exposed)) - 1));
-      List<Bridge.Moment> moments = new ArrayList<>();
-      for (int k = 1; k <= count; k++) {
-        double share = (double) k / (count + 1);
-        moments.add(new Bridge.Moment(turn.get().power(-share), turn.get().power(1 - share)));
-      }
-      gaps.put(own, new Gap(next, moments));
+      gaps.put(own, new Gap(next, Moments.between(turn.get(), exposed / seconds)));
       bridged.add(own.file());
     }
     return new TrailMender(lines, gaps, nextCounts, Optional.of(still), bridged, open);

@@ -27,8 +27,8 @@ class BridgedLightTest {
   }
 
   /** Half way between the two frames. */
-  private static final List<Bridge.Moment> HALF_WAY =
-      List.of(new Bridge.Moment(right(-MOVED / 2), right(MOVED / 2)));
+  private static final Moments HALF_WAY =
+      Moments.of(List.of(new Bridge.Moment(right(-MOVED / 2), right(MOVED / 2))));
 
   /** Round spots. */
   private static LightSource spots(double... columns) {
@@ -95,7 +95,7 @@ class BridgedLightTest {
     LightSource last = spots(192);
     float[] alone = new float[layout.samples()];
     last.read(0, layout.height(), alone);
-    List<Bridge.Moment> outwards = List.of(new Bridge.Moment(right(-10), right(-10)));
+    Moments outwards = Moments.of(List.of(new Bridge.Moment(right(-10), right(-10))));
     BridgedLight bridged = new BridgedLight(spots(192), () -> spots(192), outwards, false, DARK);
     float[] whole = new float[layout.samples()];
     bridged.read(0, layout.height(), whole);

@@ -29,10 +29,11 @@ class BridgedSamplesTest {
         new double[] {c, -s, 100 - 100 * c - 20 * s, s, c, -20 + 20 * c - 100 * s, 0, 0, 1});
   }
 
-  private static final List<Bridge.Moment> MOMENTS =
-      List.of(
-          new Bridge.Moment(turned(-DEGREES / 3), turned(2 * DEGREES / 3)),
-          new Bridge.Moment(turned(-2 * DEGREES / 3), turned(DEGREES / 3)));
+  private static final Moments MOMENTS =
+      Moments.of(
+          List.of(
+              new Bridge.Moment(turned(-DEGREES / 3), turned(2 * DEGREES / 3)),
+              new Bridge.Moment(turned(-2 * DEGREES / 3), turned(DEGREES / 3))));
 
   /** Stars of several colours over noise. */
   private static Raster frame(PixelLayout layout, double degrees, int seed) {
