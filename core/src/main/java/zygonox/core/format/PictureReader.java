@@ -14,15 +14,20 @@ import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import zygonox.core.quantity.Phrasebook;
+import zygonox.core.raster.ByteRaster;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.SampleTone;
+import zygonox.core.raster.Samples;
 import zygonox.core.raw.Mosaic;
 import zygonox.core.raw.MosaicRows;
 import zygonox.core.raw.MosaicStep;
 
 /** The one way in for pictures. */
 public final class PictureReader {
+  /** Rows that are read at a time where they are copied. */
+  private static final int STRIP_ROWS = 64;
+
   private record Looked(Path file, PictureFormat format, PixelLayout layout, FrameInfo info)
       implements PictureFile {}
 
@@ -385,12 +390,28 @@ public final class PictureReader {
    * Reads one of many whole frames.
    *
    * @param memory where they share what decoders hold
-   * @param into a raster of the frame's shape
+   * @param into room of the frame's shape
    */
-  public static void readWhole(PictureFile frame, DecodeMemory memory, Raster into)
+  public static void readWhole(PictureFile frame, DecodeMemory memory, Samples into)
       throws UnreadableFrame {
     try (PixelSource source = open(frame, memory)) {
-      source.read(0, frame.layout().height(), into.samples());
+      if (into instanceof ByteRaster bytes) {
+        readBytes(source, bytes);
+      } else if (into instanceof Raster raster) {
+        source.read(0, frame.layout().height(), raster.samples());
+      }
+    }
+  }
+
+  /** By strips: sources that do not hold bytes make them of wider samples. */
+  private static void readBytes(PixelSource source, ByteRaster into) throws UnreadableFrame {
+    PixelLayout layout = into.layout();
+    byte[] strip = new byte[STRIP_ROWS * layout.rowSamples()];
+    for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
+      int rows = Math.min(STRIP_ROWS, layout.height() - row);
+      source.readBytes(row, rows, strip);
+      int from = row * layout.rowSamples();
+      System.arraycopy(strip, 0, into.samples(), from, rows * layout.rowSamples());
     }
   }
 }

@@ -2,7 +2,7 @@ package zygonox.core.measure;
 
 import java.util.List;
 import zygonox.core.raster.PixelLayout;
-import zygonox.core.raster.Raster;
+import zygonox.core.raster.Samples;
 import zygonox.core.stars.FoundStar;
 import zygonox.core.stars.GreyStrip;
 import zygonox.core.stars.Spot;
@@ -32,7 +32,7 @@ record FrameScan(
   /**
    * @param mostStars no more are kept
    */
-  static FrameScan of(Raster frame, int mostStars, Cancellation cancellation) {
+  static FrameScan of(Samples frame, int mostStars, Cancellation cancellation) {
     PixelLayout layout = frame.layout();
     StarSearch search = new StarSearch(layout.width());
     SmallFrame.Growing small = new SmallFrame.Growing(layout);

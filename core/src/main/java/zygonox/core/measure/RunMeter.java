@@ -18,7 +18,7 @@ import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
 import zygonox.core.measure.StillScene.Shift;
 import zygonox.core.raster.PixelLayout;
-import zygonox.core.raster.Raster;
+import zygonox.core.raster.Samples;
 import zygonox.core.stars.FoundStar;
 import zygonox.core.stars.Spot;
 import zygonox.core.stars.StarShape;
@@ -101,7 +101,7 @@ public final class RunMeter {
         DecodeMemory memory = new DecodeMemory()) {
       RunMeter meter = new RunMeter(workers);
       // Each worker decodes into the same room over and over: fresh room has to be cleared.
-      Raster[] rooms = new Raster[workers.count()];
+      Samples[] rooms = new Samples[workers.count()];
       int batch = 4 * workers.count();
       for (int from = 0; from < frames.size(); from += batch) {
         Single[] singles = new Single[Math.min(batch, frames.size() - from)];
@@ -127,15 +127,15 @@ public final class RunMeter {
     }
   }
 
-  private static Raster fitting(Raster room, Frame frame) {
+  private static Samples fitting(Samples room, Frame frame) {
     return room != null && room.layout().equals(frame.layout())
         ? room
-        : Raster.blank(frame.layout());
+        : Samples.room(frame.layout());
   }
 
   private static Single single(
       Frame frame,
-      Raster room,
+      Samples room,
       DecodeMemory memory,
       Cancellation cancellation,
       BiConsumer<Frame, List<FoundStar>> onStars)

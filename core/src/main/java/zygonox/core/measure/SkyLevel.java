@@ -3,7 +3,7 @@ package zygonox.core.measure;
 import java.util.Arrays;
 import java.util.stream.IntStream;
 import zygonox.core.raster.PixelLayout;
-import zygonox.core.raster.Raster;
+import zygonox.core.raster.Samples;
 import zygonox.core.stars.GreyStrip;
 import zygonox.core.stars.OrderStatistic;
 import zygonox.core.work.Cancellation;
@@ -31,7 +31,7 @@ public record SkyLevel(double background, double noise, double clipped) {
   private record Tile(double level, double sigma) {}
 
   /** Measures a frame of 64 by 64 pixels or more; a smaller one in one piece. */
-  public static SkyLevel of(Raster frame) {
+  public static SkyLevel of(Samples frame) {
     long[] clipped = new long[1];
     GreyStrip.each(frame, new Cancellation(), strip -> clipped[0] += strip.clipped());
     double pixels = (double) frame.layout().width() * frame.layout().height();
@@ -39,7 +39,7 @@ public record SkyLevel(double background, double noise, double clipped) {
   }
 
   /** The same where the clipped share is known. */
-  static SkyLevel of(Raster frame, double clipped) {
+  static SkyLevel of(Samples frame, double clipped) {
     PixelLayout layout = frame.layout();
     int side = Math.min(TILE, Math.min(layout.width(), layout.height()));
     int across = Math.max(1, Math.min(TILES_ACROSS, layout.width() / side));
@@ -67,7 +67,7 @@ public record SkyLevel(double background, double noise, double clipped) {
   }
 
   /** The middle and the noise of a square, each the mean of the channels'. */
-  private static Tile tile(Raster frame, int left, int top, int side) {
+  private static Tile tile(Samples frame, int left, int top, int side) {
     int channels = frame.layout().channels();
     float[] values = new float[side * side];
     int[] differences = new int[side * Math.max(1, side - APART)];

@@ -7,7 +7,7 @@ package zygonox.core.raster;
  * @param samples {@code layout.samples()} unsigned values in the low bits of each element (8-bit
  *     pictures use 0 to 255); shared, not copied
  */
-public record Raster(PixelLayout layout, short[] samples) {
+public record Raster(PixelLayout layout, short[] samples) implements Samples {
   public Raster {
     if (samples.length < layout.samples()) {
       throw new IllegalArgumentException(
@@ -19,7 +19,7 @@ public record Raster(PixelLayout layout, short[] samples) {
     return new Raster(layout, new short[layout.samples()]);
   }
 
-  /** One sample, 0 to {@code layout.white()}. */
+  @Override
   public int at(int x, int y, int channel) {
     return samples[(y * layout.width() + x) * layout.channels() + channel] & 0xffff;
   }

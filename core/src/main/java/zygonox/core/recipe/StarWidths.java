@@ -6,10 +6,12 @@ import java.util.List;
 import java.util.Optional;
 import zygonox.core.align.Aligned;
 import zygonox.core.combine.CoverageMap;
+import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.PictureFile;
 import zygonox.core.format.PictureReader;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.frame.Frame;
+import zygonox.core.raster.Samples;
 import zygonox.core.stars.FoundStar;
 import zygonox.core.stars.StarShape;
 import zygonox.core.work.Workers;
@@ -58,7 +60,9 @@ public record StarWidths(double single, double stacked) {
   /** A result of floating point is not read again, and says nothing of its stars. */
   private static Optional<StarShape> shape(PictureFile picture, List<FoundStar> stars) {
     try {
-      return StarShape.of(PictureReader.readWhole(picture), stars);
+      Samples whole = Samples.room(picture.layout());
+      PictureReader.readWhole(picture, DecodeMemory.unshared(), whole);
+      return StarShape.of(whole, stars);
     } catch (UnreadableFrame e) {
       return Optional.empty();
     }

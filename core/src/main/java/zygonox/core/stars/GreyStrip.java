@@ -4,8 +4,10 @@ import java.util.Arrays;
 import java.util.function.Consumer;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
+import zygonox.core.raster.ByteRaster;
 import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
+import zygonox.core.raster.Samples;
 import zygonox.core.work.Cancellation;
 
 /**
@@ -88,12 +90,12 @@ public final class GreyStrip {
   }
 
   /** The same of a picture that is in memory. */
-  public static void each(Raster frame, Cancellation cancellation, Consumer<GreyStrip> seen) {
+  public static void each(Samples frame, Cancellation cancellation, Consumer<GreyStrip> seen) {
     GreyStrip strip = new GreyStrip(frame.layout());
     for (int top = 0; top < frame.layout().height(); top += OWN_ROWS) {
       cancellation.check();
       for (int row = strip.moveTo(top); row < strip.rows; row++) {
-        strip.load(row, frame.samples(), (strip.firstRow + row) * frame.layout().rowSamples());
+        strip.load(row, frame);
       }
       strip.reckonCells();
       seen.accept(strip);
@@ -115,6 +117,15 @@ public final class GreyStrip {
     firstRow = from;
     rows = Math.min(layout.height(), bottom + MARGIN) - firstRow;
     return known;
+  }
+
+  private void load(int y, Samples frame) {
+    int from = (firstRow + y) * layout.rowSamples();
+    if (frame instanceof ByteRaster bytes) {
+      load(y, bytes.samples(), from);
+    } else if (frame instanceof Raster raster) {
+      load(y, raster.samples(), from);
+    }
   }
 
   private void load(int y, short[] samples, int from) {

@@ -5,7 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import zygonox.core.raster.PixelLayout;
-import zygonox.core.raster.Raster;
+import zygonox.core.raster.Samples;
 import zygonox.core.raster.Srgb;
 
 /**
@@ -47,7 +47,7 @@ public record StarShape(double fwhm, double elongation, double directionDeg, int
    * @param stars in any order
    * @return empty where fewer than three can be measured
    */
-  public static Optional<StarShape> of(Raster frame, List<FoundStar> stars) {
+  public static Optional<StarShape> of(Samples frame, List<FoundStar> stars) {
     Light light = new Light(frame);
     List<Moments> found = new ArrayList<>();
     int[] taken = new int[CELLS * CELLS];
@@ -86,10 +86,10 @@ public record StarShape(double fwhm, double elongation, double directionDeg, int
 
   /** The mean of a pixel's channels as light. */
   private static final class Light {
-    private final Raster frame;
+    private final Samples frame;
     private final float[] ofSample;
 
-    Light(Raster frame) {
+    Light(Samples frame) {
       this.frame = frame;
       int white = frame.layout().white();
       ofSample = new float[white + 1];
