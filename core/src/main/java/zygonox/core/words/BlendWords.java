@@ -3,6 +3,7 @@ package zygonox.core.words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import zygonox.core.develop.HotPixelRepair;
 import zygonox.core.mend.Stray;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.BlendWarning;
@@ -108,6 +109,9 @@ public final class BlendWords {
     }
     if (of.recipe().mending().removesStreaks() && lines + lights == 0) {
       said.add(Words.say("shell.mended-nothing"));
+    }
+    if (!of.recipe().calibration().hotPixels().equals(HotPixelRepair.NONE)) {
+      said.add(Words.say("shell.mended-hot-pixels", done.hotPixels()));
     }
     if (of.recipe().movement().isPresent()) {
       said.add(Words.say("shell.mended-subjects", done.laidIn(), done.subjects().size()));

@@ -36,6 +36,7 @@ import zygonox.core.raster.PixelLayout;
 import zygonox.core.raster.Raster;
 import zygonox.core.raster.Srgb;
 import zygonox.core.raw.BayerPattern;
+import zygonox.core.words.BlendWords;
 import zygonox.core.work.Cancellation;
 import zygonox.core.work.Progress;
 import zygonox.core.work.WholeFile;
@@ -240,6 +241,8 @@ class CalibrationTest {
                         fromDarks ? List.of(darks) : List.of(), List.of(), HotPixelRepair.AUTO)),
             out);
     assertThat(result.mended().hotPixels()).isEqualTo(hot.length);
+    assertThat(BlendWords.mended(result))
+        .containsExactly(hot.length + " pixels of each frame taken from their neighbours");
     Raster seen = PictureReader.readWhole(Frame.look(out));
     for (int pixel : hot) {
       int x = pixel % WIDTH;
