@@ -24,7 +24,7 @@ final class Moments {
   private static final int MOST = 120;
 
   /**
-   * Stars of a sharp frame are less wide, in pixels from half maximum to half maximum; half of it
+   * Stars of a sharp frame are less wide, in pixels from half maximum to half maximum; at half that
    * from its end an arc has nine tenths of its light.
    */
   private static final double STAR_WIDTH = 4;
