@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.IntStream;
+import org.hipparchus.distribution.discrete.BinomialDistribution;
 import zygonox.core.format.DecodeMemory;
 import zygonox.core.format.LightSource;
 import zygonox.core.format.PictureFormat;
@@ -33,6 +34,9 @@ final class HotSpotFinder {
   private static final int FEWEST_FRAMES = 3;
 
   private static final double PRESENT_SHARE = 0.75;
+
+  /** Of those found no more than this share may be noise, where more frames can tell. */
+  private static final double BY_NOISE = 0.1;
 
   /** Where more pixels than this share stay bright, the stars stay too: nothing can be told. */
   private static final double MOST_SHARE = 0.002;
@@ -129,7 +133,7 @@ final class HotSpotFinder {
     }
     PixelLayout layout = shape.get();
     byte[] all = counts.get();
-    int enough = (int) Math.ceil(PRESENT_SHARE * looked.size());
+    int enough = enough(all, looked.size());
     for (int p = 0; p < all.length; p++) {
       if (all[p] >= enough) {
         hot.set(p);
@@ -141,6 +145,33 @@ final class HotSpotFinder {
     }
     boolean spills = looked.stream().anyMatch(f -> f.format() == PictureFormat.JPEG);
     return spills ? widened(hot, layout) : hot;
+  }
+
+  /**
+   * In how many frames a pixel must be a spike: in most of them, and in so many more that hardly
+   * any of those found are spikes by noise, which in a few noisy frames meet by chance.
+   */
+  private static int enough(byte[] counts, int frames) {
+    long[] pixels = new long[frames + 1];
+    for (byte count : counts) {
+      pixels[count]++;
+    }
+    long spikes = 0;
+    for (int k = 1; k <= frames; k++) {
+      spikes += k * pixels[k];
+    }
+    BinomialDistribution chance =
+        new BinomialDistribution(frames, (double) spikes / frames / counts.length);
+    int enough = (int) Math.ceil(PRESENT_SHARE * frames);
+    while (enough < frames) {
+      long found = Arrays.stream(pixels, enough, frames + 1).sum();
+      double byNoise = counts.length * (1 - chance.cumulativeProbability(enough - 1));
+      if (byNoise <= BY_NOISE * found) {
+        break;
+      }
+      enough++;
+    }
+    return enough;
   }
 
   /** Some of the frames, from the first to the last. */
