@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.function.ToIntBiFunction;
 import zygonox.core.align.Homography;
 
 /**
@@ -30,20 +29,19 @@ final class Moments {
   private static final double STAR_WIDTH = 4;
 
   private final List<Bridge.Moment> most;
-  private final ToIntBiFunction<Integer, Integer> count;
-  private final Map<Integer, List<Bridge.Moment>> fewer = new ConcurrentHashMap<>();
   private final Homography turn;
+  private final double exposedShare;
+  private final Map<Integer, List<Bridge.Moment>> fewer = new ConcurrentHashMap<>();
 
-  private Moments(
-      List<Bridge.Moment> most, Homography turn, ToIntBiFunction<Integer, Integer> count) {
+  private Moments(List<Bridge.Moment> most, Homography turn, double exposedShare) {
     this.most = most;
     this.turn = turn;
-    this.count = count;
+    this.exposedShare = exposedShare;
   }
 
   /** The same moments everywhere. */
   static Moments of(List<Bridge.Moment> moments) {
-    return new Moments(moments, Homography.IDENTITY, (x, row) -> moments.size());
+    return new Moments(moments, Homography.IDENTITY, 1);
   }
 
   /**
@@ -52,8 +50,7 @@ final class Moments {
    */
   static Moments between(Homography turn, double exposedShare) {
     int most = (int) Math.min(MOST, Math.max(1, Math.ceil(1 / (ARC_SHARE * exposedShare)) - 1));
-    return new Moments(
-        evenly(turn, most), turn, (x, row) -> Math.min(most, needed(turn, exposedShare, x, row)));
+    return new Moments(evenly(turn, most), turn, exposedShare);
   }
 
   private static List<Bridge.Moment> evenly(Homography turn, int count) {
@@ -66,7 +63,7 @@ final class Moments {
   }
 
   /** Middles of arcs, which are as bright as the trail, must follow each other without a gap. */
-  private static int needed(Homography turn, double exposedShare, int x, int row) {
+  private int needed(int x, int row) {
     double way = Math.hypot(turn.x(x, row) - x, turn.y(x, row) - row);
     double middle = way * Math.min(1, exposedShare) - STAR_WIDTH;
     return middle > 0 ? (int) Math.max(1, Math.min(MOST, Math.ceil(way / middle) - 1)) : MOST;
@@ -79,7 +76,7 @@ final class Moments {
 
   /** Those of a place of the earlier frame. */
   List<Bridge.Moment> at(int x, int row) {
-    int here = count.applyAsInt(x, row);
+    int here = Math.min(most.size(), needed(x, row));
     return here == most.size() ? most : fewer.computeIfAbsent(here, c -> evenly(turn, c));
   }
 }

@@ -33,7 +33,7 @@ class HotSpotFinderTest {
       Random noise = new Random(i);
       Raster raster = Raster.blank(layout);
       for (int k = 0; k < layout.samples(); k++) {
-        raster.samples()[k] = (short) (20_000 + 3000 * noise.nextGaussian());
+        raster.samples()[k] = (short) Math.max(0, 6000 + 3000 * noise.nextGaussian());
       }
       for (int hot : HOT) {
         raster.samples()[hot] = (short) 60_000;
