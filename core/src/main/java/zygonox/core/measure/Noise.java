@@ -1,5 +1,6 @@
 package zygonox.core.measure;
 
+import java.util.Arrays;
 import zygonox.core.stars.OrderStatistic;
 
 /** Robust noise of a patch of picture. */
@@ -19,20 +20,19 @@ public final class Noise {
    * @return sigma of one pixel, in the samples' unit
    */
   public static double sigma(int[] differences, int count) {
-    float[] sizes = new float[count];
+    int most = 0;
     for (int i = 0; i < count; i++) {
-      sizes[i] = Math.abs(differences[i]);
+      most = Math.max(most, Math.abs(differences[i]));
+    }
+    int[] sizes = new int[most + 1];
+    for (int i = 0; i < count; i++) {
+      sizes[Math.abs(differences[i])]++;
     }
     double rank = 0.5 * count;
-    float value = OrderStatistic.select(sizes, count, Math.min(count - 1, (int) rank));
-    int less = 0;
-    int equal = 0;
-    for (float size : sizes) {
-      less += size < value ? 1 : 0;
-      equal += size == value ? 1 : 0;
-    }
+    int value = OrderStatistic.ofCounts(sizes, Math.min(count - 1, (int) rank));
+    int less = Arrays.stream(sizes, 0, value).sum();
     // Samples are rounded: a value stands for all that rounds to it, spread evenly.
-    double within = (rank - less) / equal;
+    double within = (rank - less) / sizes[value];
     double median = value == 0 ? 0.5 * within : value - 0.5 + within;
     return median / (HALF_WITHIN_SIGMA * Math.sqrt(2));
   }

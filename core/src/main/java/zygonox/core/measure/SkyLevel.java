@@ -69,24 +69,24 @@ public record SkyLevel(double background, double noise, double clipped) {
   /** The middle and the noise of a square, each the mean of the channels'. */
   private static Tile tile(Samples frame, int left, int top, int side) {
     int channels = frame.layout().channels();
-    float[] values = new float[side * side];
+    int[] row = new int[side];
     int[] differences = new int[side * Math.max(1, side - APART)];
     double level = 0;
     double sigma = 0;
     for (int c = 0; c < channels; c++) {
+      int[] counts = new int[frame.layout().white() + 1];
       int n = 0;
-      int d = 0;
       for (int y = top; y < top + side; y++) {
-        for (int x = left; x < left + side; x++) {
-          int value = frame.at(x, y, c);
-          values[n++] = value;
-          if (x + APART < left + side) {
-            differences[d++] = frame.at(x + APART, y, c) - value;
-          }
+        for (int x = 0; x < side; x++) {
+          row[x] = frame.at(left + x, y, c);
+          counts[row[x]]++;
+        }
+        for (int x = 0; x + APART < side; x++) {
+          differences[n++] = row[x + APART] - row[x];
         }
       }
-      level += OrderStatistic.select(values, n, n / 2) / (double) channels;
-      sigma += Noise.sigma(differences, Math.max(1, d)) / channels;
+      level += OrderStatistic.ofCounts(counts, side * side / 2) / (double) channels;
+      sigma += Noise.sigma(differences, Math.max(1, n)) / channels;
     }
     return new Tile(level, sigma);
   }

@@ -4,9 +4,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
+import java.util.function.DoublePredicate;
 import java.util.function.Predicate;
-import java.util.function.ToDoubleFunction;
 import zygonox.core.format.PixelSource;
 import zygonox.core.format.UnreadableFrame;
 import zygonox.core.measure.SkyLevel;
@@ -122,30 +121,57 @@ public record Lesson(
     return a;
   }
 
-  private record Seen(int stars, double fwhm, double elongation, double inCorners, double clipped) {
-    static Seen of(Raster frame) {
-      try {
-        List<FoundStar> stars =
-            new StarFinder(MOST_STARS).find(PixelSource.of(frame), new Cancellation());
-        double wide = frame.layout().width();
-        double high = frame.layout().height();
-        ToDoubleFunction<FoundStar> out =
-            s -> 2 * Math.hypot(s.x() - wide / 2, s.y() - high / 2) / Math.hypot(wide, high);
-        Optional<StarShape> shape = StarShape.of(frame, stars);
-        return new Seen(
-            stars.size(),
-            shape.map(StarShape::fwhm).orElse(0.0),
-            elongation(frame, stars, s -> out.applyAsDouble(s) < MIDDLE_SHARE),
-            elongation(frame, stars, s -> out.applyAsDouble(s) > CORNER_SHARE),
-            SkyLevel.of(frame).clipped());
-      } catch (UnreadableFrame e) {
-        throw new IllegalStateException("a picture in memory cannot be unreadable", e);
-      }
+  /** What is seen in a frame, each once it is asked for. */
+  private static final class Seen {
+    private final Raster frame;
+    private List<FoundStar> found;
+
+    Seen(Raster frame) {
+      this.frame = frame;
     }
 
-    private static double elongation(
-        Raster frame, List<FoundStar> stars, Predicate<FoundStar> where) {
-      return StarShape.of(frame, stars.stream().filter(where).toList())
+    private List<FoundStar> found() {
+      if (found == null) {
+        try {
+          found = new StarFinder(MOST_STARS).find(PixelSource.of(frame), new Cancellation());
+        } catch (UnreadableFrame e) {
+          throw new IllegalStateException("a picture in memory cannot be unreadable", e);
+        }
+      }
+      return found;
+    }
+
+    int stars() {
+      return found().size();
+    }
+
+    double fwhm() {
+      return StarShape.of(frame, found()).map(StarShape::fwhm).orElse(0.0);
+    }
+
+    double elongation() {
+      return elongation(share -> share < MIDDLE_SHARE);
+    }
+
+    double inCorners() {
+      return elongation(share -> share > CORNER_SHARE);
+    }
+
+    double clipped() {
+      return SkyLevel.of(frame).clipped();
+    }
+
+    /**
+     * @param where by the share of half the diagonal that stars lie off the middle
+     */
+    private double elongation(DoublePredicate where) {
+      double wide = frame.layout().width();
+      double high = frame.layout().height();
+      Predicate<FoundStar> counts =
+          s ->
+              where.test(
+                  2 * Math.hypot(s.x() - wide / 2, s.y() - high / 2) / Math.hypot(wide, high));
+      return StarShape.of(frame, found().stream().filter(counts).toList())
           .map(StarShape::elongation)
           .orElse(1.0);
     }
@@ -159,38 +185,42 @@ public record Lesson(
       List<Raster> frames) {
     Program planned = staging.planned();
     Program shot = staging.shot();
-    Seen first = Seen.of(frames.get(0));
-    Seen middle = Seen.of(frames.get(1));
-    Seen last = Seen.of(frames.get(2));
+    Seen first = new Seen(frames.get(0));
+    Seen middle = new Seen(frames.get(1));
+    Seen last = new Seen(frames.get(2));
     double pixelsPerDeg = Math.toRadians(1) * shot.focalMm() * 1000 / setting.body().pixelPitchUm();
     return switch (mistake) {
       case NOTHING ->
-          List.of(whole(first.stars), tenth(first.fwhm), whole(last.stars), tenth(last.fwhm));
+          List.of(
+              whole(first.stars()), tenth(first.fwhm()), whole(last.stars()), tenth(last.fwhm()));
       case SHUTTER_TOO_LONG ->
           List.of(
               Seconds.text(shot.interval().exposureSeconds()),
-              tenth(first.elongation),
+              tenth(first.elongation()),
               Seconds.about(Staging.limit(setting, planned)));
       case FOCUS_MISSED ->
-          List.of(tenth(first.fwhm), tenth(StarImage.fwhmPixels(setting.body())), tenth(last.fwhm));
+          List.of(
+              tenth(first.fwhm()), tenth(StarImage.fwhmPixels(setting.body())), tenth(last.fwhm()));
       case DEW ->
-          List.of(tenth(first.fwhm), tenth(last.fwhm), whole(first.stars), whole(last.stars));
+          List.of(
+              tenth(first.fwhm()), tenth(last.fwhm()), whole(first.stars()), whole(last.stars()));
       case BUMP -> List.of(whole(pixelsPerDeg * 0.25));
-      case CLOUD -> List.of(whole(first.stars), whole(middle.stars), whole(last.stars));
+      case CLOUD -> List.of(whole(first.stars()), whole(middle.stars()), whole(last.stars()));
       case TIMER_MISSET ->
           List.of(
               Seconds.text(
                   planned.interval().periodSeconds() + planned.interval().exposureSeconds()),
               Seconds.text(planned.interval().periodSeconds()),
               Seconds.text(planned.interval().gapSeconds()));
-      case STABILISATION_ON -> List.of(whole(pixelsPerDeg * Staging.THROWN_DEG), tenth(first.fwhm));
-      case HIGHLIGHTS_CLIPPED -> List.of(tenth(100 * first.clipped));
+      case STABILISATION_ON ->
+          List.of(whole(pixelsPerDeg * Staging.THROWN_DEG), tenth(first.fwhm()));
+      case HIGHLIGHTS_CLIPPED -> List.of(tenth(100 * first.clipped()));
       case FLARE -> List.of(whole(flare(camera, shot)));
-      case MOON_GLARE -> moonlit(setting, shot, first.stars);
+      case MOON_GLARE -> moonlit(setting, shot, first.stars());
       case CORNERS_TRAILING ->
           List.of(
-              tenth(first.elongation),
-              tenth(first.inCorners),
+              tenth(first.elongation()),
+              tenth(first.inCorners()),
               Seconds.text(shot.interval().exposureSeconds()),
               Seconds.about(1 / setting.framed(shot).fastestWidths(1)));
       case TRACKER_ASKEW ->

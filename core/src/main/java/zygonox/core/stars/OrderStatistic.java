@@ -45,6 +45,19 @@ public final class OrderStatistic {
   }
 
   /**
+   * The same where it is known how many there are of each whole value from 0 on.
+   *
+   * @param rank 0 for the least, below the sum of the counts
+   */
+  public static int ofCounts(int[] counts, int rank) {
+    int value = 0;
+    for (int left = rank; left >= counts[value]; value++) {
+      left -= counts[value];
+    }
+    return value;
+  }
+
+  /**
    * The median: of an even number of values the mean of the two middle ones.
    *
    * @param values one or more, none of them NaN; left as they are

@@ -8,6 +8,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.SplittableRandom;
+import java.util.random.RandomGenerator;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -74,7 +76,7 @@ class SceneAlignerTest {
    */
   private Frame frame(String name, Scene scene, Homography onto, double gain, long seed)
       throws Exception {
-    Random random = new Random(seed);
+    RandomGenerator random = new SplittableRandom(seed);
     Raster raster = Raster.blank(new PixelLayout(WIDTH, HEIGHT, 1, 8));
     for (int y = 0; y < HEIGHT; y++) {
       for (int x = 0; x < WIDTH; x++) {

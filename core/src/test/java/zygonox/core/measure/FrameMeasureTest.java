@@ -9,6 +9,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.SplittableRandom;
+import java.util.random.RandomGenerator;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -40,7 +42,7 @@ class FrameMeasureTest {
   /** A sky of a brightness and noise, in sample values of 16 bits. */
   private static Raster sky(double level, double sigma, long seed) {
     Raster raster = Raster.blank(new PixelLayout(WIDTH, HEIGHT, 3, 16));
-    Random random = new Random(seed);
+    RandomGenerator random = new SplittableRandom(seed);
     for (int i = 0; i < raster.samples().length; i++) {
       double value = level + sigma * random.nextGaussian();
       raster.samples()[i] = (short) Math.round(Math.max(0, Math.min(65_535, value)));
