@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import zygonox.core.develop.HotPixelRepair;
 import zygonox.core.mend.Stray;
+import zygonox.core.mend.TrailMender;
 import zygonox.core.recipe.BlendResult;
 import zygonox.core.recipe.BlendWarning;
 import zygonox.core.recipe.Mended;
@@ -120,13 +121,20 @@ public final class BlendWords {
       said.add(Words.say("shell.mended-gaps", done.bridged().size()));
     }
     done.streakyCloud().ifPresent(share -> said.add(Words.say("shell.streaky-cloud", share)));
-    done.open()
-        .forEach(
-            o ->
-                said.add(
-                    Words.say(
-                        o.moved() ? "shell.gap-open-moved" : "shell.gap-open-long",
-                        o.after().getFileName())));
+    said.addAll(stayOpen(done.open()));
+    return said;
+  }
+
+  /** Once for all pauses of a kind: a run of every sixth frame has many. */
+  static List<String> stayOpen(List<TrailMender.Open> pauses) {
+    List<String> said = new ArrayList<>();
+    for (boolean moved : new boolean[] {true, false}) {
+      List<TrailMender.Open> alike = pauses.stream().filter(p -> p.moved() == moved).toList();
+      if (!alike.isEmpty()) {
+        String key = moved ? "shell.gap-open-moved" : "shell.gap-open-long";
+        said.add(Words.say(key, alike.get(0).after().getFileName(), alike.size() - 1));
+      }
+    }
     return said;
   }
 
