@@ -28,6 +28,9 @@ final class Bridge<W extends RowWindow> {
    */
   private static final int BLOCK_COLUMNS = 8 * RowWindow.PIECE;
 
+  /** Where there is no more light than this between two frames, in what is there, is no gap. */
+  private static final float DIP = 1.04f;
+
   private final PixelLayout layout;
   private final Moments moments;
   private final boolean nextCounts;
@@ -175,20 +178,32 @@ final class Bridge<W extends RowWindow> {
           count = 1;
         }
         if (own.areIn(earlier, first, count) && next.areIn(later, first, count)) {
-          add(own, next, first, count, row, y, x + first);
+          add(new Run(own, next, first, count, row, y, x + first));
         }
         wanted = first + count == RowWindow.PIECE ? 0 : wanted & -1L << first + count;
       }
     }
   }
 
-  private void add(Places own, Places next, int first, int count, int row, int y, int x) {
+  /**
+   * Places of a row that are worked on together.
+   *
+   * @param own where they lie in the earlier frame
+   * @param next where in the later
+   * @param first which of the places there it begins with
+   * @param row of the result
+   * @param y which of the rows that are raised together
+   * @param x column of the result
+   */
+  private record Run(Places own, Places next, int first, int count, int row, int y, int x) {}
+
+  private void add(Run run) {
     // A star is brighter than what is there in all channels or in none: one tells, most often.
     int telling = layout.channels() / 2;
-    long brighter = brighten(telling, own, next, first, count, -1, row, y, x);
+    long brighter = brighten(telling, run, DIP, -1);
     for (int c = 0; c < layout.channels() && brighter != 0; c++) {
       if (c != telling) {
-        brighten(c, own, next, first, count, brighter, row, y, x);
+        brighten(c, run, 1, brighter);
       }
     }
   }
@@ -196,28 +211,22 @@ final class Bridge<W extends RowWindow> {
   /**
    * Raises places where both frames have more light than there was.
    *
+   * @param more so many times what there was, at the least
    * @param asked a bit for each place, the lowest for the first
    * @return those where there was less
    */
-  private long brighten(
-      int channel,
-      Places own,
-      Places next,
-      int first,
-      int count,
-      long asked,
-      int row,
-      int y,
-      int x) {
-    int place = raised.place(y, channel, x);
-    earlier.copy(channel, row, x, count, there);
+  private long brighten(int channel, Run run, float more, long asked) {
+    int count = run.count;
+    int place = raised.place(run.y, channel, run.x);
+    earlier.copy(channel, run.row, run.x, count, there);
     if (nextCounts) {
-      later.raise(channel, row, x, count, there);
+      later.raise(channel, run.row, run.x, count, there);
     }
-    earlier.sample(channel, own.u(first, count), own.v(first, count), count, mine);
+    double u = run.own.u(run.first, count);
+    earlier.sample(channel, u, run.own.v(run.first, count), count, mine);
     long wanted = 0;
     for (int i = 0; i < count; i++) {
-      there[i] = Math.max(there[i], raised.at(place + i));
+      there[i] = more * Math.max(there[i], raised.at(place + i));
       wanted |= mine[i] > there[i] ? 1L << i : 0;
     }
     wanted &= asked;
@@ -226,8 +235,8 @@ final class Bridge<W extends RowWindow> {
     }
     int low = Long.numberOfTrailingZeros(wanted);
     int high = Long.SIZE - Long.numberOfLeadingZeros(wanted);
-    double nextU = next.u(first, count) + low;
-    later.sample(channel, nextU, next.v(first, count), high - low, theirs);
+    double nextU = run.next.u(run.first, count) + low;
+    later.sample(channel, nextU, run.next.v(run.first, count), high - low, theirs);
     long brighter = 0;
     for (int i = low; i < high; i++) {
       float light = Math.min(mine[i], theirs[i - low]);
