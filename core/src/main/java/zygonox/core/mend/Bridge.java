@@ -198,8 +198,7 @@ final class Bridge<W extends RowWindow> {
   private record Run(Places own, Places next, int first, int count, int row, int y, int x) {}
 
   private void add(Run run) {
-    // A star is brighter than what is there in all channels or in none: one tells, most often.
-    int telling = layout.channels() / 2;
+    int telling = RowWindow.telling(layout);
     long brighter = brighten(telling, run, DIP, -1);
     for (int c = 0; c < layout.channels() && brighter != 0; c++) {
       if (c != telling) {

@@ -9,7 +9,7 @@ import zygonox.core.raster.PixelLayout;
 final class LightWindow extends RowWindow {
   private final LightSource source;
   private final Optional<Standouts> standouts;
-  private final float[] sum;
+  private final float[] tells;
   private final float[] rows;
   private final float[] strip;
   private final float[] columns = new float[PIECE + TAPS];
@@ -23,7 +23,7 @@ final class LightWindow extends RowWindow {
     super(source.layout(), reach);
     this.source = source;
     this.standouts = still.map(s -> new Standouts(layout, held, s));
-    this.sum = new float[layout.width()];
+    this.tells = new float[layout.width()];
     this.rows = new float[held * layout.rowSamples()];
     this.strip = new float[STRIP_ROWS * layout.rowSamples()];
   }
@@ -43,25 +43,14 @@ final class LightWindow extends RowWindow {
     int from = y * layout.rowSamples();
     System.arraycopy(strip, from, rows, line[row], layout.rowSamples());
     if (standouts.isPresent()) {
-      sum(strip, from, layout, sum);
-      standouts.get().mark(row, sum);
+      System.arraycopy(strip, from + telling(layout) * layout.width(), tells, 0, layout.width());
+      standouts.get().mark(row, tells);
     }
   }
 
   @Override
   Standouts standouts() {
     return standouts.orElseThrow();
-  }
-
-  /** The channels of a row together. */
-  static void sum(float[] from, int at, PixelLayout layout, float[] into) {
-    int width = layout.width();
-    System.arraycopy(from, at, into, 0, width);
-    for (int c = 1; c < layout.channels(); c++) {
-      for (int x = 0; x < width; x++) {
-        into[x] += from[at + c * width + x];
-      }
-    }
   }
 
   /** Copies a row that is held. */

@@ -36,6 +36,14 @@ abstract class RowWindow {
   private int beyond;
 
   /**
+   * The channel that tells of stars: they are brighter than what is there in all channels or in
+   * none, most often, and green has the least noise.
+   */
+  static int telling(PixelLayout layout) {
+    return layout.channels() / 2;
+  }
+
+  /**
    * @param reach rows that are wanted at a time, at the most
    */
   RowWindow(PixelLayout layout, int reach) {

@@ -58,28 +58,20 @@ final class SampleWindow extends RowWindow {
     PixelLayout layout = source.layout();
     Standouts standouts = new Standouts(layout, layout.height(), still);
     byte[] strip = new byte[STRIP_ROWS * layout.rowSamples()];
-    float[] sum = new float[layout.width()];
-    for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
-      int rows = Math.min(STRIP_ROWS, layout.height() - row);
-      source.readBytes(row, rows, strip);
+    float[] row = new float[layout.width()];
+    int channels = layout.channels();
+    for (int top = 0; top < layout.height(); top += STRIP_ROWS) {
+      int rows = Math.min(STRIP_ROWS, layout.height() - top);
+      source.readBytes(top, rows, strip);
       for (int y = 0; y < rows; y++) {
-        sum(strip, y * layout.rowSamples(), layout.channels(), light, sum);
-        standouts.mark(row + y, sum);
+        int at = y * layout.rowSamples() + telling(layout);
+        for (int x = 0; x < row.length; x++, at += channels) {
+          row[x] = light[strip[at] & BYTE];
+        }
+        standouts.mark(top + y, row);
       }
     }
     return standouts;
-  }
-
-  private static void sum(byte[] strip, int from, int channels, float[] light, float[] into) {
-    if (channels == 1) {
-      for (int x = 0; x < into.length; x++) {
-        into[x] = light[strip[from + x] & BYTE];
-      }
-      return;
-    }
-    for (int x = 0, i = from; x < into.length; x++, i += 3) {
-      into[x] = light[strip[i] & BYTE] + light[strip[i + 1] & BYTE] + light[strip[i + 2] & BYTE];
-    }
   }
 
   /** Copies a row that is held. */

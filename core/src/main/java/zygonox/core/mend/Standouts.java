@@ -22,7 +22,7 @@ final class Standouts {
   private static final float BEYOND_STILL = 1.06f;
 
   /** Less light than this over the usual is not seen, whatever the noise. */
-  private static final float LEAST = 2e-4f;
+  private static final float LEAST = 7e-5f;
 
   private final PixelLayout layout;
   private final StillLight still;
@@ -66,22 +66,22 @@ final class Standouts {
   /**
    * Marks a row; rows come from top to bottom.
    *
-   * @param sum of its channels
+   * @param light of its telling channel
    */
-  void mark(int row, float[] sum) {
+  void mark(int row, float[] light) {
     int slot = row % held;
     int width = layout.width();
     if (row % LIMITED_ROWS == 0) {
       for (int p = 0; p < pieces; p++) {
-        float limit = limit(sum, p * PIECE, Math.min(width, (p + 1) * PIECE));
+        float limit = limit(light, p * PIECE, Math.min(width, (p + 1) * PIECE));
         Arrays.fill(limits, p * PIECE, Math.min(width, (p + 1) * PIECE), limit);
       }
     }
-    System.arraycopy(still.sums(), row * width, least, 0, width);
+    System.arraycopy(still.light(), row * width, least, 0, width);
     raise(least, limits);
     for (int p = 0; p < pieces; p++) {
       int start = p * PIECE;
-      bright[p + 1] = above(sum, least, start, Math.min(PIECE, width - start));
+      bright[p + 1] = above(light, least, start, Math.min(PIECE, width - start));
     }
     widen(slot);
   }
@@ -117,11 +117,11 @@ final class Standouts {
   }
 
   /** What stands out in a piece of a row, by what is usual in it. */
-  private float limit(float[] sum, int start, int end) {
+  private float limit(float[] light, int start, int end) {
     int step = Math.max(1, (end - start) / SAMPLED);
     int count = 0;
     for (int x = start; x < end && count < SAMPLED; x += step) {
-      some[count++] = sum[x];
+      some[count++] = light[x];
     }
     Arrays.sort(some, 0, count);
     float usual = some[count / 2];

@@ -15,18 +15,21 @@ import zygonox.core.work.Workroom;
  * own glow, told by a few frames that lie far from each other. What passes by, a star, is in one of
  * them at a place: the brightest does not count.
  *
- * @param sums of all channels, row by row
+ * @param light of the channel that tells, row by row
  */
-record StillLight(int width, float[] sums) {
+record StillLight(int width, float[] light) {
   private static final int FRAMES = 8;
   private static final int STRIP_ROWS = 32;
+
+  /** Light is added in whole steps of white: their sum is the same in whichever order they come. */
+  private static final float STEPS = 1 << 20;
 
   /**
    * @param frames of a camera that stood still, in order of time
    */
   static StillLight of(List<Frame> frames, FrameOpener<LightSource> opener, Workroom room) {
     PixelLayout layout = frames.get(0).layout();
-    float[] sums = new float[layout.width() * layout.height()];
+    int[] sums = new int[layout.width() * layout.height()];
     float[] most = new float[sums.length];
     Arrays.fill(most, -Float.MAX_VALUE);
     int count = Math.min(FRAMES, frames.size());
@@ -46,32 +49,32 @@ record StillLight(int width, float[] sums) {
           });
     }
     float others = Math.max(1, read.get() - 1);
-    for (int i = 0; i < sums.length; i++) {
-      sums[i] = read.get() > 2 ? (sums[i] - most[i]) / others : 0;
+    float[] light = most;
+    for (int i = 0; i < light.length; i++) {
+      light[i] = read.get() > 2 ? (sums[i] / STEPS - most[i]) / others : 0;
     }
-    return new StillLight(layout.width(), sums);
+    return new StillLight(layout.width(), light);
   }
 
   /** What it holds, and what is known by it of the frames that are at work. */
   long heldBytes() {
-    return (long) Float.BYTES * sums.length + KnownStandouts.bytes(width, sums.length / width);
+    return (long) Float.BYTES * light.length + KnownStandouts.bytes(width, light.length / width);
   }
 
-  private static void add(LightSource source, float[] sums, float[] most) throws UnreadableFrame {
+  private static void add(LightSource source, int[] sums, float[] most) throws UnreadableFrame {
     PixelLayout layout = source.layout();
     int width = layout.width();
     float[] strip = new float[STRIP_ROWS * layout.rowSamples()];
-    float[] sum = new float[width];
     for (int row = 0; row < layout.height(); row += STRIP_ROWS) {
       int rows = Math.min(STRIP_ROWS, layout.height() - row);
       source.read(row, rows, strip);
       for (int y = 0; y < rows; y++) {
-        LightWindow.sum(strip, y * layout.rowSamples(), layout, sum);
+        int from = y * layout.rowSamples() + RowWindow.telling(layout) * width;
         int at = (row + y) * width;
         synchronized (sums) {
           for (int x = 0; x < width; x++) {
-            sums[at + x] += sum[x];
-            most[at + x] = Math.max(most[at + x], sum[x]);
+            sums[at + x] += (int) (STEPS * strip[from + x]);
+            most[at + x] = Math.max(most[at + x], strip[from + x]);
           }
         }
       }
