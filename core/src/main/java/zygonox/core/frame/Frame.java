@@ -29,6 +29,12 @@ public record Frame(Path file, PictureFormat format, PixelLayout layout, FrameIn
     return new Frame(seen.file(), seen.format(), seen.layout(), seen.info());
   }
 
+  /** Frames are keys everywhere, and their files tell them apart. */
+  @Override
+  public int hashCode() {
+    return file.hashCode();
+  }
+
   /** The same frame, taken later than its file says; one without a time stays without. */
   Frame takenLater(Duration by) {
     return info.capturedAt()
