@@ -28,8 +28,8 @@ final class Bridge<W extends RowWindow> {
    */
   private static final int BLOCK_COLUMNS = 8 * RowWindow.PIECE;
 
-  /** Where there is no more light than this between two frames, in what is there, is no gap. */
-  private static final float DIP = 1.04f;
+  /** A place that lacks no more than this share of a star's light is no gap: that is grain. */
+  private static final float GRAIN = 0.04f;
 
   private final PixelLayout layout;
   private final Moments moments;
@@ -199,10 +199,10 @@ final class Bridge<W extends RowWindow> {
 
   private void add(Run run) {
     int telling = RowWindow.telling(layout);
-    long brighter = brighten(telling, run, DIP, -1);
+    long brighter = brighten(telling, run, GRAIN, -1);
     for (int c = 0; c < layout.channels() && brighter != 0; c++) {
       if (c != telling) {
-        brighten(c, run, 1, brighter);
+        brighten(c, run, 0, brighter);
       }
     }
   }
@@ -210,11 +210,11 @@ final class Bridge<W extends RowWindow> {
   /**
    * Raises places where both frames have more light than there was.
    *
-   * @param more so many times what there was, at the least
+   * @param grain the share of light beyond what stays there that may be lacking
    * @param asked a bit for each place, the lowest for the first
    * @return those where there was less
    */
-  private long brighten(int channel, Run run, float more, long asked) {
+  private long brighten(int channel, Run run, float grain, long asked) {
     int count = run.count;
     int place = raised.place(run.y, channel, run.x);
     earlier.copy(channel, run.row, run.x, count, there);
@@ -224,8 +224,11 @@ final class Bridge<W extends RowWindow> {
     double u = run.own.u(run.first, count);
     earlier.sample(channel, u, run.own.v(run.first, count), count, mine);
     long wanted = 0;
+    StillLight still = earlier.standouts().still();
     for (int i = 0; i < count; i++) {
-      there[i] = more * Math.max(there[i], raised.at(place + i));
+      float least = Math.max(there[i], raised.at(place + i));
+      float beyond = least - still.at(run.x + i, run.row);
+      there[i] = least + Math.max(0, beyond) * grain / (1 - grain);
       wanted |= mine[i] > there[i] ? 1L << i : 0;
     }
     wanted &= asked;

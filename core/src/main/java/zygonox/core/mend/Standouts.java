@@ -54,6 +54,11 @@ final class Standouts {
     this.around = new long[held * bright.length];
   }
 
+  /** What does not stand out, however bright. */
+  StillLight still() {
+    return still;
+  }
+
   /**
    * What one of them holds.
    *

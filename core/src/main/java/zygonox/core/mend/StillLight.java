@@ -56,6 +56,11 @@ record StillLight(int width, float[] light) {
     return new StillLight(layout.width(), light);
   }
 
+  /** What stays at a pixel, in the channel that tells. */
+  float at(int x, int row) {
+    return light[row * width + x];
+  }
+
   /** What it holds, and what is known by it of the frames that are at work. */
   long heldBytes() {
     return (long) Float.BYTES * light.length + KnownStandouts.bytes(width, light.length / width);

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -32,13 +33,17 @@ class BridgedLightTest {
 
   /** Round spots. */
   private static LightSource spots(double... columns) {
+    return spotsOn(0.01f, 0.5, columns);
+  }
+
+  private static LightSource spotsOn(double sky, double height, double... columns) {
     return new DrawnLight(
         LAYOUT,
         (x, y) -> {
-          double light = 0.01f;
+          double light = sky;
           for (double column : columns) {
             double r = (x - column) * (x - column) + Math.pow(y - 30, 2);
-            light += 0.5 * Math.exp(-r / 4);
+            light += height * Math.exp(-r / 4);
           }
           return light;
         });
@@ -62,6 +67,23 @@ class BridgedLightTest {
     assertThat(row[84]).isCloseTo(0.51f, within(0.02f));
     // The next frame's own star is that frame's to show.
     assertThat(row[92]).isLessThan(0.02f);
+  }
+
+  /** What is lacking is told by the star's own light, however bright the sky is behind it. */
+  @Test
+  void aFaintTrailOnABrightSkyIsEvenToo() throws Exception {
+    float[] sky = new float[LAYOUT.width() * LAYOUT.height()];
+    Arrays.fill(sky, 0.3f);
+    Moments halfWay = Moments.of(List.of(new Bridge.Moment(right(-1.5), right(1.5))));
+    float[] row =
+        row(
+            new BridgedLight(
+                spotsOn(0.3, 0.022, 80),
+                () -> spotsOn(0.3, 0.022, 83),
+                halfWay,
+                false,
+                new StillLight(200, sky)));
+    assertThat(row[81]).isCloseTo((float) (0.3 + 0.022 * Math.exp(-0.25 / 4)), within(0.001f));
   }
 
   @Test
